@@ -1,0 +1,35 @@
+package org.greenbead.core.bench;
+
+import java.util.List;
+import org.greenbead.core.quantity.Check;
+
+/**
+ * A hot-air tool.
+ *
+ * @param nozzlesMm  round nozzles in the drawer, inner diameter, 3 to 60
+ * @param maxC       highest set-point, 100 to 600
+ * @param maxLpm     highest displayed flow, L/min, 5 to 300
+ * @param lossWPerK  heat lost between heater and nozzle exit (UA), 0 to 0.5
+ * @param tauS       lag of the exit temperature, 0.5 to 60
+ * @param multiplier measured heat transfer over the nominal one, 0.3 to 3; 1 until calibrated
+ */
+public record AirStation(String name, List<Double> nozzlesMm, double maxC, double maxLpm, double lossWPerK,
+        double tauS,
+        double multiplier) {
+    public AirStation {
+        Check.text("air station name", name);
+        nozzlesMm = List.copyOf(Check.present("nozzles", nozzlesMm));
+        if (nozzlesMm.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "air station " + name + " has no nozzle; list at least one diameter in mm");
+        }
+        for (double nozzle : nozzlesMm) {
+            Check.within("nozzle", nozzle, 3, 60, "mm");
+        }
+        Check.within("air maximum", maxC, 100, 600, "°C");
+        Check.within("flow maximum", maxLpm, 5, 300, "L/min");
+        Check.within("air loss", lossWPerK, 0, 0.5, "W/K");
+        Check.within("air lag", tauS, 0.5, 60, "s");
+        Check.within("air multiplier", multiplier, 0.3, 3, "");
+    }
+}

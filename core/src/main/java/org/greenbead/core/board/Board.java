@@ -1,0 +1,87 @@
+package org.greenbead.core.board;
+
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.quantity.Check;
+
+/**
+ * A bare board and what sits on it.
+ *
+ * @param id             "WB-7"
+ * @param sizeMm         10 to 500 each way
+ * @param thicknessMm    0.3 to 5
+ * @param copperLayers   1 to 40
+ * @param copperUm       thickness of one layer, 5 to 210
+ * @param copperCoverage part of a layer that is copper, 0.05 to 1
+ * @param kThroughWPerMK conductivity through the laminate, 0.15 to 2
+ */
+public record Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
+        double copperUm,
+        double copperCoverage, double kThroughWPerMK, List<Chip> chips, List<ProtectedPart> parts) {
+    public Board {
+        Check.text("board id", id);
+        Check.text("board title", title);
+        Check.present("board size", sizeMm);
+        Check.within("board width", sizeMm.xMm(), 10, 500, "mm");
+        Check.within("board depth", sizeMm.yMm(), 10, 500, "mm");
+        Check.within("board thickness", thicknessMm, 0.3, 5, "mm");
+        Check.within("copper layers", copperLayers, 1, 40, "");
+        Check.within("copper thickness", copperUm, 5, 210, "µm");
+        Check.within("copper coverage", copperCoverage, 0.05, 1, "");
+        Check.within("conductivity through the board", kThroughWPerMK, 0.15, 2, "W/mK");
+        chips = List.copyOf(Check.present("chips", chips));
+        parts = List.copyOf(Check.present("parts", parts));
+        Check.distinct("chip", chips, Chip::name);
+        Check.distinct("part", parts, ProtectedPart::name);
+        for (Chip chip : chips) {
+            inside(chip.name(), chip.centreMm(), chip.sizeMm(), sizeMm);
+        }
+        for (ProtectedPart part : parts) {
+            inside(part.name(), part.centreMm(), new Point(0, 0), sizeMm);
+        }
+        for (int i = 0; i < chips.size(); i++) {
+            for (int j = i + 1; j < chips.size(); j++) {
+                if (overlap(chips.get(i), chips.get(j))) {
+                    throw new IllegalArgumentException(chips.get(i).name() + " and " + chips.get(j).name()
+                            + " overlap on the " + (chips.get(i).side() == Side.TOP ? "top" : "bottom")
+                            + " side; check their centres and sizes");
+                }
+            }
+        }
+    }
+
+    public Optional<Chip> chip(String name) {
+        return chips.stream().filter(c -> c.name().equals(name)).findFirst();
+    }
+
+    /** @throws IllegalArgumentException naming the chips that there are */
+    public Chip requireChip(String name) {
+        return chip(name)
+                .orElseThrow(() -> new IllegalArgumentException("board " + id + " has no chip \"" + name
+                        + "\"; it has " + String.join(", ", chips.stream().map(Chip::name).toList())));
+    }
+
+    /** The same board with one chip exchanged for its later state. */
+    public Board with(Chip changed) {
+        return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK,
+                chips.stream().map(c -> c.name().equals(changed.name()) ? changed : c).toList(), parts);
+    }
+
+    private static void inside(String name, Point centre, Point size, Point board) {
+        if (centre.xMm() - size.xMm() / 2 < 0 || centre.yMm() - size.yMm() / 2 < 0
+                || centre.xMm() + size.xMm() / 2 > board.xMm()
+                || centre.yMm() + size.yMm() / 2 > board.yMm()) {
+            throw new IllegalArgumentException(
+                    name + " does not lie wholly on the board; check its centre and size");
+        }
+    }
+
+    private static boolean overlap(Chip a, Chip b) {
+        return a.side() == b.side()
+                && Math.abs(a.centreMm().xMm() - b.centreMm().xMm()) < (a.sizeMm().xMm() + b.sizeMm().xMm())
+                        / 2
+                && Math.abs(a.centreMm().yMm() - b.centreMm().yMm()) < (a.sizeMm().yMm() + b.sizeMm().yMm())
+                        / 2;
+    }
+}

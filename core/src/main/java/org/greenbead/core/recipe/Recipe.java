@@ -1,0 +1,34 @@
+package org.greenbead.core.recipe;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.greenbead.core.quantity.Check;
+
+/** Staged heat with what it must keep. At most 20 stages, in order. */
+public record Recipe(String id, String title, List<Stage> stages, Limits limits) {
+    public Recipe {
+        Check.text("recipe id", id);
+        Check.text("recipe title", title);
+        stages = List.copyOf(Check.present("stages", stages));
+        if (stages.isEmpty() || stages.size() > 20) {
+            throw new IllegalArgumentException(
+                    "recipe " + id + " has " + stages.size() + " stages; allowed are 1 to 20");
+        }
+        Check.distinct("stage", stages, Stage::name);
+        Check.present("limits", limits);
+        boolean cooling = false;
+        for (Stage stage : stages) {
+            if (cooling && stage.purpose() != Stage.Purpose.COOL) {
+                throw new IllegalArgumentException(
+                        "stage " + stage.name() + " heats after a cooling stage; stages are out of order");
+            }
+            cooling |= stage.purpose() == Stage.Purpose.COOL;
+        }
+    }
+
+    public Recipe with(int index, Stage stage) {
+        var changed = new ArrayList<>(stages);
+        changed.set(index, stage);
+        return new Recipe(id, title, changed, limits);
+    }
+}

@@ -1,0 +1,81 @@
+package org.greenbead.core.route;
+
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.quantity.Check;
+
+/**
+ * One customer's board from intake to close.
+ *
+ * @param id       "SB-0417"
+ * @param title    what it is
+ * @param complaint what is wrong, in the customer's words
+ * @param customer a vessel or station
+ * @param board    id of the board
+ * @param target   the chip that is worked on
+ * @param bench    id of the bench
+ */
+public record Job(String id, String title, String complaint, String customer, String board, String target,
+        String bench,
+        List<Bead> beads) {
+    public Job {
+        Check.text("job id", id);
+        Check.text("job title", title);
+        Check.text("complaint", complaint);
+        Check.text("customer", customer);
+        Check.text("board of the job", board);
+        Check.text("target of the job", target);
+        Check.text("bench of the job", bench);
+        beads = List.copyOf(Check.present("beads", beads));
+        if (beads.isEmpty()) {
+            throw new IllegalArgumentException("job " + id + " has no beads");
+        }
+        Check.distinct("bead", beads, Bead::id);
+        for (int i = 1; i < beads.size(); i++) {
+            if (beads.get(i).phase().compareTo(beads.get(i - 1).phase()) < 0) {
+                throw new IllegalArgumentException(
+                        "bead " + beads.get(i).id() + " stands after a later phase; beads are out of order");
+            }
+        }
+    }
+
+    /** The bead in hand: the first that is not worked; empty when the job is at its end. */
+    public Optional<Bead> inHand() {
+        return beads.stream().filter(b -> !b.worked()).findFirst();
+    }
+
+    public Optional<Bead> bead(String beadId) {
+        return beads.stream().filter(b -> b.id().equals(beadId)).findFirst();
+    }
+
+    /** The gate before {@code beadId} that is not green yet; empty when the way is free. */
+    public Optional<Bead> gateBefore(String beadId) {
+        return beads.stream().takeWhile(b -> !b.id().equals(beadId))
+                .filter(b -> b.gate() && b.state() != BeadState.GREEN).findFirst();
+    }
+
+    /** The word on a check anywhere in the route; unknown where the route does not ask. */
+    public Attest attested(String check) {
+        return beads.stream().flatMap(b -> b.checks().stream()).filter(c -> c.id().equals(check))
+                .map(CheckItem::state)
+                .findFirst().orElse(Attest.UNKNOWN);
+    }
+
+    public boolean asks(String check) {
+        return beads.stream().flatMap(b -> b.checks().stream()).anyMatch(c -> c.id().equals(check));
+    }
+
+    public Job attest(String check, Attest word) {
+        return withBeads(beads.stream()
+                .map(b -> b.checks().stream().anyMatch(c -> c.id().equals(check)) ? b.attest(check, word) : b)
+                .toList());
+    }
+
+    public Job with(String beadId, BeadState state) {
+        return withBeads(beads.stream().map(b -> b.id().equals(beadId) ? b.as(state) : b).toList());
+    }
+
+    private Job withBeads(List<Bead> changed) {
+        return new Job(id, title, complaint, customer, board, target, bench, changed);
+    }
+}

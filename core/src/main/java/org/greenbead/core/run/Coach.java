@@ -1,0 +1,127 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.recipe.StageEnd;
+
+/** Says what to do now, what comes next, and what the pedal means. */
+final class Coach {
+    Coaching say(RunView run, boolean started) {
+        if (!started) {
+            return new Coaching(Phrase.of("coach.ready", settings(run.stage())),
+                    Phrase.of("coach.ready.next", new Quantity.Name(run.stage().name())),
+                    Optional.empty(), Phrase.of("pedal.start"), Phrase.of("pedal.start.so"),
+                    Optional.of(Phrase.of("caution.hot")));
+        }
+        return switch (run.status()) {
+            case READY, HEATING -> heating(run);
+            case MOLTEN -> molten(run);
+            case COOLING -> cooling(run);
+            case SAFE -> new Coaching(Phrase.of("coach.safe"), Phrase.of("coach.safe.next"),
+                    Optional.of(Say.FINISH), Phrase.of("pedal.finish"),
+                    Phrase.of("pedal.finish.so"), Optional.of(Phrase.of("caution.still_hot")));
+            case ENDED -> new Coaching(Phrase.of("coach.ended"), Phrase.of("coach.ended.next"),
+                    Optional.empty(), Phrase.of("pedal.none"),
+                    Phrase.of("pedal.none.so"), Optional.empty());
+        };
+    }
+
+    private static Coaching heating(RunView run) {
+        Stage stage = run.stage();
+        if (stage.purpose() == Stage.Purpose.PEAK) {
+            double goal = stage.jointGoalC().orElse(run.plan().target().joint().alloy().liquidusC()
+                    + run.plan().recipe().limits().overLiquidusK());
+            Phrase now = Phrase.of(run.joint().celsius() < goal ? "coach.peak" : "coach.peak.nudge",
+                    settings(stage));
+            String task = run.plan().task().name().toLowerCase(Locale.ROOT);
+            Phrase next = run.meltsInS().isPresent()
+                    ? Phrase.of("coach.peak.next", new Quantity.TempC(goal),
+                            new Quantity.Seconds(run.meltsInS().getAsDouble()))
+                    : Phrase.of(run.joint().celsius() < run.plan().target().joint().alloy().liquidusC()
+                            ? "coach.peak.next.never"
+                            : "coach.peak.next.now", new Quantity.TempC(goal));
+            return new Coaching(now, next, Optional.of(Say.MOVES), Phrase.of("pedal.moves." + task),
+                    Phrase.of("pedal.moves.so", new Quantity.Seconds(run.timeS())),
+                    Optional.of(Phrase.of("caution.fumes")));
+        }
+        Phrase now = Phrase.of("coach." + stage.purpose().name().toLowerCase(Locale.ROOT), settings(stage));
+        return new Coaching(now, waitingFor(run), Optional.of(Say.GO_ON),
+                Phrase.of("pedal.go_on", new Quantity.Name(nextName(run))),
+                Phrase.of("pedal.go_on.so"), Optional.of(Phrase.of("caution.hot")));
+    }
+
+    private static String nextName(RunView run) {
+        List<Stage> stages = run.plan().recipe().stages();
+        return run.stageIndex() + 1 < stages.size()
+                ? stages.get(run.stageIndex() + 1).name()
+                : run.stage().name();
+    }
+
+    private static Phrase waitingFor(RunView run) {
+        var next = new Quantity.Name(nextName(run));
+        return switch (run.stage().end()) {
+            case StageEnd.AfterTime t -> Phrase.of("coach.until.time", next,
+                    new Quantity.Seconds(Math.max(0, t.seconds() - run.stageS())));
+            case StageEnd.ProbeReaches p -> {
+                ProbeWatch probe = run.probes().get(p.probe());
+                if (probe == null || !probe.good()) {
+                    yield Phrase.of("coach.until.probe.lost", next, new Quantity.Name(p.probe()));
+                }
+                yield Double.isNaN(run.reachedSinceS())
+                        ? Phrase.of("coach.until.probe", next, new Quantity.Name(p.probe()),
+                                new Quantity.TempC(p.celsius()),
+                                new Quantity.RiseK(Math.max(0, p.celsius() - probe.trace().last())))
+                        : Phrase.of("coach.until.hold", next, new Quantity.Seconds(
+                                Math.max(0, p.holdS() - (run.timeS() - run.reachedSinceS()))));
+            }
+            case StageEnd.TechnicianSays t -> Phrase.of("coach.until.word", next);
+            case StageEnd.MeltShown m -> Phrase.of("coach.until.melt", next);
+            case StageEnd.SafeToMove s -> Phrase.of("coach.until.safe", next);
+        };
+    }
+
+    private static Coaching molten(RunView run) {
+        String task = run.plan().task().name().toLowerCase(Locale.ROOT);
+        return new Coaching(Phrase.of("coach.molten." + task, new Quantity.Name(run.plan().target().name())),
+                Phrase.of("coach.molten.next." + task),
+                Optional.of(Say.HEAT_OFF), Phrase.of("pedal.heat_off." + task),
+                Phrase.of("pedal.heat_off.so"), Optional.of(Phrase.of("caution.molten")));
+    }
+
+    private static Coaching cooling(RunView run) {
+        Phrase next = run.safeInS().isPresent()
+                ? Phrase.of("coach.cool.next", new Quantity.Seconds(run.safeInS().getAsDouble()),
+                        new Quantity.TempC(run.movingC()))
+                : Phrase.of("coach.cool.wait", new Quantity.TempC(run.movingC()));
+        return new Coaching(Phrase.of("coach.cool"), next, Optional.empty(), Phrase.of("pedal.hands_off"),
+                run.safeInS().isPresent()
+                        ? Phrase.of("pedal.hands_off.so", new Quantity.Seconds(run.safeInS().getAsDouble()))
+                        : Phrase.of("pedal.hands_off.wait"),
+                Optional.of(Phrase.of("caution.hands_off")));
+    }
+
+    /** Heater, air, flow, nozzle, distance, circle: the gaps of every stage's sentence, with a word where one is off. */
+    private static Quantity[] settings(Stage stage) {
+        var gaps = new ArrayList<Quantity>();
+        gaps.add(stage.heaterC().<Quantity>map(Quantity.TempC::new).orElse(new Quantity.Word("word.off")));
+        if (stage.air().isPresent()) {
+            AirSetting air = stage.air().get();
+            gaps.add(new Quantity.TempC(air.setC()));
+            gaps.add(new Quantity.LitresPerMinute(air.flowLpm()));
+            gaps.add(new Quantity.Millimetres(air.nozzleMm()));
+            gaps.add(new Quantity.Millimetres(air.distanceMm()));
+            gaps.add(new Quantity.Word(air.circleMm() > 0 ? "word.circles" : "word.still"));
+        } else {
+            for (int i = 0; i < 5; i++) {
+                gaps.add(new Quantity.Word("word.off"));
+            }
+        }
+        return gaps.toArray(Quantity[]::new);
+    }
+}

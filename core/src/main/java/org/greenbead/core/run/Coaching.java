@@ -1,0 +1,17 @@
+package org.greenbead.core.run;
+
+import java.util.Optional;
+import org.greenbead.core.quantity.Phrase;
+
+/**
+ * What the coach says.
+ *
+ * @param now         do this
+ * @param next        what comes after, or what to wait for
+ * @param pedal       what pedal or Space says now; empty when it does nothing yet
+ * @param pedalWord   the same in words
+ * @param consequence what pressing it will do
+ * @param caution     the caution of this step; empty where there is none
+ */
+public record Coaching(Phrase now, Phrase next, Optional<Say> pedal, Phrase pedalWord, Phrase consequence,
+        Optional<Phrase> caution) {}

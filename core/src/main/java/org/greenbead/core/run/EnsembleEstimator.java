@@ -1,0 +1,147 @@
+package org.greenbead.core.run;
+
+import java.util.Random;
+import java.util.function.ToDoubleFunction;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.HeatModel;
+import org.greenbead.core.thermal.HeatScene;
+import org.greenbead.core.thermal.Multipliers;
+import org.greenbead.core.thermal.RingModel;
+
+/**
+ * Estimates the joint from thermocouples elsewhere: an ensemble of twins whose jet, preheater, heat capacity and
+ * conductivity differ as much as an uncalibrated bench may, corrected at every sample by the serial square-root ensemble
+ * filter (Whitaker and Hamill 2002, Ensemble data assimilation without perturbed observations, Mon. Wea. Rev. 130). Cell heat and the
+ * logarithms of jet and preheater multipliers are corrected together. The spread of the members, with the model's own
+ * structural error added, is the uncertainty that is shown.
+ */
+final class EnsembleEstimator implements JointEstimator {
+    static final int MEMBERS = 20;
+    /** Structural error of the form of the model that no multiplier can mend, K. */
+    private static final double STRUCTURAL_K = 3;
+    /** Error of a reading against the model: 2 K, taken as correlated over 10 s. */
+    private static final double READING_K = 2;
+    private static final double CORRELATED_S = 10;
+    private static final double MOST_LOG = 1.2;
+
+    private final RingModel[] members = new RingModel[MEMBERS];
+    private final double[] y = new double[MEMBERS];
+    private final double[] x = new double[MEMBERS];
+    private double sinceCorrectionS;
+
+    EnsembleEstimator(HeatScene scene, long seed) {
+        var random = new Random(seed);
+        double[][] z = new double[MEMBERS][4];
+        for (int p = 0; p < 4; p++) {
+            double mean = 0;
+            for (double[] member : z) {
+                member[p] = Math.clamp(random.nextGaussian(), -2, 2);
+                mean += member[p] / MEMBERS;
+            }
+            for (double[] member : z) {
+                member[p] -= mean;
+            }
+        }
+        for (int m = 0; m < MEMBERS; m++) {
+            members[m] = new RingModel(scene,
+                    new Multipliers(Math.exp(0.30 * z[m][0]), Math.exp(0.30 * z[m][1]),
+                            Math.exp(0.15 * z[m][2]), Math.exp(0.30 * z[m][3])));
+        }
+    }
+
+    @Override
+    public void advance(HeatInput input, double stepS) {
+        for (RingModel member : members) {
+            member.advance(input, stepS);
+        }
+        sinceCorrectionS += stepS;
+    }
+
+    @Override
+    public void correct(ProbePlace probe, double celsius) {
+        double mean = 0;
+        for (int m = 0; m < MEMBERS; m++) {
+            y[m] = members[m].probeC(probe);
+            mean += y[m] / MEMBERS;
+        }
+        double variance = 0;
+        for (int m = 0; m < MEMBERS; m++) {
+            y[m] -= mean;
+            variance += y[m] * y[m] / (MEMBERS - 1);
+        }
+        double spacing = Math.max(0.1, Math.min(CORRELATED_S, sinceCorrectionS));
+        double error = READING_K * READING_K * CORRELATED_S / spacing;
+        if (variance < 1e-6) {
+            return;
+        }
+        double innovation = celsius - mean;
+        double damp = 1 / (1 + Math.sqrt(error / (variance + error)));
+        for (int cell = 0; cell < members[0].cells(); cell++) {
+            for (int m = 0; m < MEMBERS; m++) {
+                x[m] = members[m].heatJ(cell);
+            }
+            double gain = covariance() / (variance + error);
+            for (int m = 0; m < MEMBERS; m++) {
+                members[m].addHeatJ(cell, gain * (innovation - damp * y[m]));
+            }
+        }
+        double[] jet = new double[MEMBERS];
+        for (int m = 0; m < MEMBERS; m++) {
+            x[m] = Math.log(members[m].jetMultiplier());
+        }
+        double jetGain = covariance() / (variance + error);
+        for (int m = 0; m < MEMBERS; m++) {
+            jet[m] = Math.exp(Math.clamp(x[m] + jetGain * (innovation - damp * y[m]), -MOST_LOG, MOST_LOG));
+            x[m] = Math.log(members[m].preheaterMultiplier());
+        }
+        double heaterGain = covariance() / (variance + error);
+        for (int m = 0; m < MEMBERS; m++) {
+            members[m].retune(jet[m], Math
+                    .exp(Math.clamp(x[m] + heaterGain * (innovation - damp * y[m]), -MOST_LOG, MOST_LOG)));
+        }
+    }
+
+    @Override
+    public void swept() {
+        sinceCorrectionS = 0;
+    }
+
+    private double covariance() {
+        double mean = 0;
+        for (double value : x) {
+            mean += value / MEMBERS;
+        }
+        double sum = 0;
+        for (int m = 0; m < MEMBERS; m++) {
+            sum += (x[m] - mean) * y[m];
+        }
+        return sum / (MEMBERS - 1);
+    }
+
+    @Override
+    public Estimate of(ToDoubleFunction<HeatModel> quantity) {
+        double mean = 0;
+        double squares = 0;
+        for (RingModel member : members) {
+            double value = quantity.applyAsDouble(member);
+            mean += value / MEMBERS;
+            squares += value * value / MEMBERS;
+        }
+        double variance = Math.max(0, squares - mean * mean) * MEMBERS / (MEMBERS - 1);
+        return new Estimate(mean, Math.sqrt(variance + STRUCTURAL_K * STRUCTURAL_K));
+    }
+
+    /** The member whose joint lies nearest the mean. */
+    @Override
+    public HeatModel lookAhead() {
+        double mean = of(HeatModel::jointCentreC).celsius();
+        RingModel nearest = members[0];
+        for (RingModel member : members) {
+            if (Math.abs(member.jointCentreC() - mean) < Math.abs(nearest.jointCentreC() - mean)) {
+                nearest = member;
+            }
+        }
+        return nearest.copy();
+    }
+}

@@ -1,0 +1,121 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.Limits;
+
+/** Turns a finished run into a verdict. */
+final class Judge {
+    private Judge() {
+    }
+
+    static Verdict judge(RunPlan plan, RunPlan original, Map<Protected, Double> peaks, double peakJointC,
+            double aboveS, double peakTopC,
+            double lengthS, MeltProof melt, RunState.Status status, boolean brokenOff, boolean everMolten,
+            List<Finding> raised, List<StageMark> marks) {
+        Alloy alloy = plan.target().joint().alloy();
+        Limits limits = plan.recipe().limits();
+        var lines = new ArrayList<Verdict.Line>();
+        var name = new Quantity.Name(plan.target().name());
+        lines.add(new Verdict.Line(switch (melt.strength()) {
+            case PROVEN -> Verdict.Mark.HELD;
+            case PROBABLE, UNPROVEN -> Verdict.Mark.NOT_PROVED;
+        }, Phrase.of("verdict.melt", name,
+                new Quantity.Word("melt." + melt.strength().name().toLowerCase(java.util.Locale.ROOT)),
+                evidence(melt))));
+        double wanted = alloy.liquidusC() + limits.overLiquidusK();
+        lines.add(new Verdict.Line(
+                peakJointC >= wanted
+                        ? Verdict.Mark.HELD
+                        : peakJointC >= alloy.liquidusC() ? Verdict.Mark.NOT_PROVED : Verdict.Mark.BROKEN,
+                Phrase.of("verdict.peak", new Quantity.TempC(peakJointC), new Quantity.TempC(wanted))));
+        lines.add(new Verdict.Line(
+                aboveS <= limits.longestMeltS()
+                        ? aboveS > 0 ? Verdict.Mark.HELD : Verdict.Mark.NOT_PROVED
+                        : Verdict.Mark.BROKEN,
+                Phrase.of("verdict.above", new Quantity.Seconds(aboveS),
+                        new Quantity.TempC(alloy.liquidusC()), new Quantity.Seconds(limits.longestMeltS()))));
+        boolean broken = peakJointC < alloy.liquidusC();
+        var melted = new ArrayList<String>();
+        for (Map.Entry<Protected, Double> entry : peaks.entrySet()) {
+            Protected part = entry.getKey();
+            double peak = entry.getValue();
+            boolean over = peak > part.limitC();
+            boolean close = peak > part.limitC() - part.marginK();
+            broken |= over;
+            if (over && part.kind() == Room.Kind.JOINTS) {
+                melted.add(part.name());
+            }
+            lines.add(new Verdict.Line(
+                    over ? Verdict.Mark.BROKEN : close ? Verdict.Mark.NOT_PROVED : Verdict.Mark.HELD,
+                    Phrase.of("verdict." + part.kind().name().toLowerCase(java.util.Locale.ROOT),
+                            new Quantity.Name(part.name()), new Quantity.TempC(peak),
+                            new Quantity.TempC(part.limitC()),
+                            new Quantity.RiseK(Math.abs(part.limitC() - peak)))));
+        }
+        judge(lines, raised, Rule.RAMP_UP, "verdict.ramp", new Quantity.RateKPerS(limits.rampUpKPerS()));
+        judge(lines, raised, Rule.COOLED_TOO_FAST, "verdict.cooling",
+                new Quantity.RateKPerS(limits.rampDownKPerS()));
+        boolean moved = raised.stream().anyMatch(f -> f.rule() == Rule.MOVED_BEFORE_SOLID);
+        boolean safe = marks.stream().anyMatch(m -> m.endedBy() == StageMark.EndedBy.SAFE);
+        lines.add(new Verdict.Line(
+                moved ? Verdict.Mark.BROKEN : safe ? Verdict.Mark.HELD : Verdict.Mark.NOT_PROVED,
+                Phrase.of(moved ? "verdict.moved" : safe ? "verdict.solid" : "verdict.solid.unknown")));
+        for (Finding finding : raised) {
+            switch (finding.rule()) {
+                case PROBE_LOST, PROBE_FROZEN, PROBE_DISAGREES ->
+                    lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED,
+                            Phrase.of("verdict.probe", new Quantity.Name(finding.subject()))));
+                case LINK_LOST ->
+                    lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED, Phrase.of("verdict.link")));
+                case RESUMED_AFTER_GAP -> lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED,
+                        Phrase.of("verdict.gap", finding.gaps().getFirst())));
+                default -> {
+                }
+            }
+        }
+        for (int i = 0; i < plan.recipe().stages().size(); i++) {
+            if (!plan.recipe().stages().get(i).equals(original.recipe().stages().get(i))) {
+                lines.add(new Verdict.Line(Verdict.Mark.HELD, Phrase.of("verdict.changed",
+                        new Quantity.Name(plan.recipe().stages().get(i).name()))));
+            }
+        }
+        broken |= moved;
+        Verdict.Outcome outcome = brokenOff || status != RunState.Status.ENDED
+                ? Verdict.Outcome.BROKEN_OFF
+                : broken
+                        ? Verdict.Outcome.LIMIT_BROKEN
+                        : melt.strength() == MeltProof.Strength.PROVEN && peakJointC >= alloy.liquidusC()
+                                && safe
+                                        ? Verdict.Outcome.PROVEN
+                                        : Verdict.Outcome.WORKED;
+        return new Verdict(outcome, lines, peakJointC, aboveS, peakTopC, lengthS, melt, everMolten, melted);
+    }
+
+    private static void judge(List<Verdict.Line> lines, List<Finding> raised, Rule rule, String key,
+            Quantity limit) {
+        var found = raised.stream().filter(f -> f.rule() == rule).findFirst();
+        lines.add(found
+                .map(f -> new Verdict.Line(Verdict.Mark.NOT_PROVED,
+                        Phrase.of(key + ".over", f.gaps().get(1), limit)))
+                .orElseGet(() -> new Verdict.Line(Verdict.Mark.HELD, Phrase.of(key, limit))));
+    }
+
+    private static Quantity evidence(MeltProof melt) {
+        if (melt.probeAtJoint()) {
+            return new Quantity.Word("melt.by.probe");
+        }
+        if (melt.nudge()) {
+            return new Quantity.Word(melt.plateau()
+                    ? "melt.by.nudge.plateau"
+                    : melt.estimate() ? "melt.by.nudge.estimate" : "melt.by.nudge");
+        }
+        return new Quantity.Word(melt.estimate() ? "melt.by.estimate" : "melt.by.none");
+    }
+}

@@ -1,0 +1,172 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.Job;
+
+/** The rules that judge a plan before anything is hot. */
+public final class PlanRules {
+    /** Below this a bottom heater does nothing for a joint; under it a set-point in °C looks like a slip. */
+    private static final double SENSIBLE_AIR_LOW_C = 250;
+    private static final double SENSIBLE_HEATER_LOW_C = 60;
+
+    private PlanRules() {
+    }
+
+    /**
+     * @param rehearsal of this very plan; empty when it has not been made
+     * @return worst first
+     */
+    public static List<Finding> look(RunPlan plan, Optional<Rehearsal> rehearsal) {
+        var found = new ArrayList<Finding>();
+        preparation(plan, found);
+        recipe(plan, found);
+        rehearsal.ifPresent(r -> prediction(plan, r, found));
+        found.sort(Comparator.comparing(Finding::severity).reversed());
+        return List.copyOf(found);
+    }
+
+    private static void preparation(RunPlan plan, List<Finding> found) {
+        Job job = plan.job();
+        attested(job, "cell_off", Rule.CELL_CONNECTED, Severity.STOP, found);
+        attested(job, "supply_off", Rule.SUPPLY_CONNECTED, Severity.STOP, found);
+        attested(job, "board_flat", Rule.BOARD_NOT_FLAT, Severity.CARE, found);
+        attested(job, "extraction_on", Rule.NO_EXTRACTION, Severity.CARE, found);
+        attested(job, "orientation_recorded", Rule.ORIENTATION_MISSING, Severity.CARE, found);
+        Chip chip = plan.target();
+        if (chip.joint().alloy().hasPb() && job.attested("gloves_on") != Attest.YES) {
+            found.add(Finding
+                    .of(Rule.LEAD_NO_GLOVES, chip.name(), Severity.CARE,
+                            new Quantity.Name(chip.joint().alloy().name()))
+                    .with(new Remedy.Attest("gloves_on")));
+        }
+        boolean dries = plan.recipe().stages().stream().anyMatch(s -> s.purpose() == Stage.Purpose.DRY_OUT);
+        if (chip.openH() > chip.floorLifeH() && !dries && job.attested("baked") != Attest.YES) {
+            found.add(Finding.of(Rule.NO_DRY_OUT, chip.name(), Severity.CARE, new Quantity.Name(chip.name()),
+                    new Quantity.Hours(chip.openH()),
+                    new Quantity.Hours(chip.floorLifeH())).with(new Remedy.Attest("baked")));
+        }
+        if (chip.melts() >= chip.meltsLimit()) {
+            found.add(Finding.of(Rule.MELTS_USED_UP, chip.name(), Severity.CARE,
+                    new Quantity.Name(chip.name()), new Quantity.Count(chip.melts()),
+                    new Quantity.Count(chip.meltsLimit())));
+        }
+        if (plan.bench().probes().isEmpty()) {
+            found.add(Finding.of(Rule.NO_PROBE, "probes", Severity.STOP));
+        }
+    }
+
+    /** A check that the route does not ask for is not missing. */
+    private static void attested(Job job, String check, Rule rule, Severity severity, List<Finding> found) {
+        if (job.asks(check) && job.attested(check) != Attest.YES) {
+            found.add(Finding.of(rule, check, severity).with(new Remedy.Attest(check)));
+        }
+    }
+
+    private static void recipe(RunPlan plan, List<Finding> found) {
+        List<Stage> stages = plan.recipe().stages();
+        for (int i = 0; i < stages.size(); i++) {
+            Stage stage = stages.get(i);
+            var name = new Quantity.Name(stage.name());
+            if (stage.purpose() == Stage.Purpose.PEAK && !(stage.end() instanceof StageEnd.MeltShown)) {
+                found.add(Finding.of(Rule.TIME_ENDS_PEAK, stage.name(), Severity.STOP, name)
+                        .with(new Remedy.SetEnd(i, new StageEnd.MeltShown())));
+            }
+            if (stage.air().isPresent() && stage.jointGoalC().isPresent()
+                    && Math.abs(stage.jointGoalC().get() - stage.air().get().setC()) < 5) {
+                found.add(Finding.of(Rule.AIR_TAKEN_FOR_JOINT, stage.name(), Severity.STOP, name,
+                        new Quantity.TempC(stage.air().get().setC())).with(new Remedy.OpenRecipe()));
+            }
+            unitSlips(plan, i, stage, found);
+        }
+    }
+
+    private static void unitSlips(RunPlan plan, int index, Stage stage, List<Finding> found) {
+        var name = new Quantity.Name(stage.name());
+        double heaterMax = plan.bench().heater().maxC();
+        stage.heaterC()
+                .ifPresent(set -> meant(set, SENSIBLE_HEATER_LOW_C, heaterMax).ifPresent(c -> found.add(
+                        Finding.of(Rule.UNIT_SLIP, stage.name() + " heater", Severity.STOP, name,
+                                new Quantity.Name(plain(set)), new Quantity.TempC(c))
+                                .with(new Remedy.SetHeater(index, c)))));
+        stage.air().ifPresent(air -> {
+            // Air far under the joints' liquidus at the peak melts nothing: most likely °F was read.
+            double low = stage.purpose() == Stage.Purpose.PEAK ? SENSIBLE_AIR_LOW_C : 100;
+            meant(air.setC(), low, plan.bench().air().maxC()).ifPresent(c -> found.add(
+                    Finding.of(Rule.UNIT_SLIP, stage.name() + " air", Severity.STOP, name,
+                            new Quantity.Name(plain(air.setC())), new Quantity.TempC(c))
+                            .with(new Remedy.SetAir(index, new AirSetting(c, air.flowLpm(), air.nozzleMm(),
+                                    air.distanceMm(), air.circleMm())))));
+        });
+    }
+
+    private static String plain(double celsius) {
+        return String.format(java.util.Locale.ROOT, "%.0f °C (%.0f °F)", celsius,
+                TempUnit.FAHRENHEIT.fromC(celsius));
+    }
+
+    /** The value that was meant, °C, when {@code celsius} makes sense only in the other unit. */
+    static OptionalDouble meant(double celsius, double low, double high) {
+        if (celsius >= low && celsius <= high) {
+            return OptionalDouble.empty();
+        }
+        double asF = Math.rint(TempUnit.FAHRENHEIT.toC(celsius));
+        double asC = Math.rint(TempUnit.FAHRENHEIT.fromC(celsius));
+        if (celsius > high && asF >= low && asF <= high) {
+            return OptionalDouble.of(asF);
+        }
+        return celsius < low && asC >= low && asC <= high ? OptionalDouble.of(asC) : OptionalDouble.empty();
+    }
+
+    private static void prediction(RunPlan plan, Rehearsal rehearsal, List<Finding> found) {
+        Alloy alloy = plan.target().joint().alloy();
+        double wanted = alloy.liquidusC() + plan.recipe().limits().overLiquidusK();
+        if (rehearsal.peakJointMinC() < wanted) {
+            found.add(Finding.of(Rule.PEAK_TOO_LOW, plan.target().name(),
+                    rehearsal.peakJointMinC() < alloy.liquidusC() ? Severity.STOP : Severity.CARE,
+                    new Quantity.TempC(rehearsal.peakJointMinC()), new Quantity.TempC(wanted),
+                    new Quantity.Name(alloy.name())).with(new Remedy.OpenRecipe()));
+        }
+        List<Protected> parts = Protected.of(plan);
+        for (int i = 0; i < parts.size(); i++) {
+            Protected part = parts.get(i);
+            double peak = rehearsal.peakC(i);
+            if (peak > part.limitC() - part.marginK()) {
+                found.add(limit(part, peak, peak > part.limitC() ? Severity.STOP : Severity.CARE));
+            }
+        }
+        if (rehearsal.fastestKPerS() > plan.recipe().limits().rampUpKPerS()) {
+            found.add(Finding
+                    .of(Rule.RAMP_UP, "ramp", Severity.CARE, new Quantity.Name(plan.target().name()),
+                            new Quantity.RateKPerS(rehearsal.fastestKPerS()),
+                            new Quantity.RateKPerS(plan.recipe().limits().rampUpKPerS()))
+                    .with(new Remedy.OpenRecipe()));
+        }
+        if (rehearsal.aboveLiquidusS() > plan.recipe().limits().longestMeltS()) {
+            found.add(Finding.of(Rule.MELT_TOO_LONG, "melt", Severity.CARE,
+                    new Quantity.Seconds(rehearsal.aboveLiquidusS()),
+                    new Quantity.Seconds(plan.recipe().limits().longestMeltS())));
+        }
+    }
+
+    static Finding limit(Protected part, double peakC, Severity severity) {
+        return Finding.of(part.rule(), part.name(), severity, new Quantity.Name(part.name()),
+                new Quantity.TempC(peakC), new Quantity.TempC(part.limitC()),
+                new Quantity.RiseK(Math.abs(part.limitC() - peakC)));
+    }
+}

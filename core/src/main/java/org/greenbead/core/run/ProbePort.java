@@ -1,0 +1,16 @@
+package org.greenbead.core.run;
+
+import java.util.List;
+
+/** Where live temperatures come from. Used by one thread at a time, which the caller supplies. */
+public interface ProbePort extends AutoCloseable {
+    /**
+     * One look at every configured probe. Blocks for the adapter's patience at most.
+     *
+     * @throws LinkLostException when the logger did not answer; the port stays usable and tries again at the next call
+     */
+    List<Reading> sweep() throws LinkLostException;
+
+    @Override
+    void close();
+}

@@ -1,0 +1,471 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.HeatModel;
+import org.greenbead.core.thermal.Multipliers;
+import org.greenbead.core.thermal.RingModel;
+
+/**
+ * The state machine of a run. Events go in one by one, in order of time; the state can be asked for after each. It reads no
+ * clock, so a log played through it gives the same states and findings as the run that wrote it.
+ */
+public final class RunEngine {
+    private static final double LOOK_AHEAD_EVERY_S = 2;
+    private static final double LOOK_AHEAD_S = 240;
+    private static final long ESTIMATOR_SEED = 4_17;
+
+    private final RunPlan original;
+    private final JointEstimator estimator;
+    private final Optional<Rehearsal> rehearsal;
+    private final Map<String, ProbeWatch> probes = new LinkedHashMap<>();
+    private final Map<String, PlateauHint> plateaus = new LinkedHashMap<>();
+    private final List<Protected> guarded;
+    private final double[] guardedPeakC;
+    private final Trace jointTrace = new Trace();
+    private final List<StageMark> marks = new ArrayList<>();
+    private final Map<String, Finding> raised = new LinkedHashMap<>();
+    private final RunRules rules = new RunRules();
+    private final Coach coach;
+    private final Alloy alloy;
+    private RunPlan plan;
+    private RunState.Status status = RunState.Status.READY;
+    private boolean started;
+    private double timeS;
+    private double stageStartS;
+    private double settingsChangedS;
+    private double reachedSinceS = Double.NaN;
+    private int stage;
+    private boolean linkUp = true;
+    private boolean nudged;
+    private int doubtedNudges;
+    private boolean estimateShowedMelt;
+    private boolean jointProbeShowedMelt;
+    private boolean everMolten;
+    private double aboveS;
+    private double peakJointC = Double.NEGATIVE_INFINITY;
+    private double peakTopC = Double.NEGATIVE_INFINITY;
+    private double lookedS = Double.NEGATIVE_INFINITY;
+    private OptionalDouble meltsAtS = OptionalDouble.empty();
+    private OptionalDouble safeAtS = OptionalDouble.empty();
+    private boolean brokenOff;
+
+    private RunEngine(RunPlan plan, JointEstimator estimator, Optional<Rehearsal> rehearsal) {
+        this.original = plan;
+        this.plan = plan;
+        this.estimator = estimator;
+        this.rehearsal = rehearsal;
+        this.alloy = plan.target().joint().alloy();
+        this.coach = new Coach();
+        for (ProbePlace place : plan.bench().probes()) {
+            probes.put(place.name(), new ProbeWatch(place));
+            plateaus.put(place.name(), new PlateauHint());
+        }
+        guarded = Protected.of(plan);
+        guardedPeakC = new double[guarded.size()];
+        java.util.Arrays.fill(guardedPeakC, Double.NEGATIVE_INFINITY);
+    }
+
+    /** An engine for real readings: a live run or the replay of one. */
+    public static RunEngine live(RunPlan plan, Optional<Rehearsal> rehearsal) {
+        return new RunEngine(plan, new EnsembleEstimator(plan.scene(), ESTIMATOR_SEED), rehearsal);
+    }
+
+    /** An engine that takes {@code bench} itself for the truth. */
+    static RunEngine rehearsing(RunPlan plan, HeatModel bench) {
+        return new RunEngine(plan, new ModelIsTruth(bench), Optional.empty());
+    }
+
+    /** A nominal model of the plan's bench. */
+    public static HeatModel nominalModel(RunPlan plan) {
+        return new RingModel(plan.scene(), Multipliers.NOMINAL);
+    }
+
+    /** The plan with the stages as they have been changed so far. */
+    public RunPlan plan() {
+        return plan;
+    }
+
+    /** What heater and air should be set to now. */
+    public HeatInput input() {
+        if (!started || status == RunState.Status.ENDED || status == RunState.Status.SAFE) {
+            return HeatInput.OFF;
+        }
+        Stage now = current();
+        return HeatInput.of(now.heaterC(), now.air());
+    }
+
+    private Stage current() {
+        return plan.recipe().stages().get(stage);
+    }
+
+    /** @throws IllegalArgumentException when the event lies before the last one */
+    public void apply(RunEvent event) {
+        if (event.timeS() < timeS - 1e-9) {
+            throw new IllegalArgumentException(
+                    "event at " + event.timeS() + " s comes after one at " + timeS + " s");
+        }
+        if (status == RunState.Status.ENDED) {
+            return;
+        }
+        switch (event) {
+            case RunEvent.Started s -> start(s.timeS());
+            case RunEvent.Sampled s -> sample(s);
+            case RunEvent.Said s -> said(s);
+            case RunEvent.Changed c -> change(c);
+            case RunEvent.Resumed r -> {
+                timeS = r.timeS();
+                settingsChangedS = r.timeS();
+                probes.values().forEach(p -> p.trace().clear());
+                note(rules.resumed(r.awayS()));
+            }
+        }
+    }
+
+    private void start(double atS) {
+        if (!started) {
+            started = true;
+            timeS = atS;
+            status = RunState.Status.HEATING;
+            enter(0);
+        }
+    }
+
+    private void enter(int index) {
+        stage = index;
+        stageStartS = timeS;
+        settingsChangedS = timeS;
+        reachedSinceS = Double.NaN;
+        lookedS = Double.NEGATIVE_INFINITY;
+        meltsAtS = OptionalDouble.empty();
+        marks.add(new StageMark(index, current().name(), timeS, Double.NaN, StageMark.EndedBy.RUNNING));
+        if (current().purpose() == Stage.Purpose.COOL && status != RunState.Status.SAFE) {
+            status = RunState.Status.COOLING;
+        }
+    }
+
+    private void leave(StageMark.EndedBy by) {
+        StageMark open = marks.removeLast();
+        marks.add(new StageMark(open.index(), open.name(), open.startS(), timeS, by));
+        if (stage + 1 < plan.recipe().stages().size()) {
+            enter(stage + 1);
+        } else {
+            status = RunState.Status.SAFE;
+        }
+    }
+
+    private void change(RunEvent.Changed change) {
+        advance(change.timeS());
+        plan = plan.with(plan.recipe().with(change.index(), change.stage()));
+        if (change.index() == stage) {
+            settingsChangedS = timeS;
+            lookedS = Double.NEGATIVE_INFINITY;
+        }
+    }
+
+    private void advance(double toS) {
+        if (started && toS > timeS) {
+            double left = toS - timeS;
+            while (left > 1e-9) {
+                double step = Math.min(60, left);
+                estimator.advance(input(), step);
+                left -= step;
+            }
+        }
+        timeS = Math.max(timeS, toS);
+    }
+
+    private void sample(RunEvent.Sampled sample) {
+        double stepS = sample.timeS() - timeS;
+        advance(sample.timeS());
+        linkUp = !sample.readings().isEmpty();
+        var seen = new ArrayList<ProbeWatch>();
+        double movedK = jointTrace.rangeSince(timeS - 15);
+        for (Reading reading : sample.readings()) {
+            ProbeWatch watch = probes.get(reading.probe());
+            if (watch != null) {
+                seen.add(watch);
+                double expected = estimator.of(m -> m.probeC(watch.place())).celsius();
+                if (watch.take(timeS, reading, expected, movedK)) {
+                    estimator.correct(watch.place(), watch.trace().last());
+                }
+            }
+        }
+        estimator.swept();
+        probes.values().stream().filter(p -> !seen.contains(p)).forEach(ProbeWatch::silent);
+        if (started) {
+            follow(stepS);
+            endStages();
+            note(rules.look(view()));
+        }
+    }
+
+    private Estimate joint() {
+        return estimator.of(HeatModel::jointMinC);
+    }
+
+    private void follow(double stepS) {
+        Estimate cold = joint();
+        jointTrace.add(timeS, estimator.of(HeatModel::jointCentreC).celsius());
+        peakJointC = Math.max(peakJointC, estimator.of(HeatModel::jointMaxC).celsius());
+        peakTopC = Math.max(peakTopC, estimator.of(HeatModel::packageTopC).celsius());
+        for (int i = 0; i < guardedPeakC.length; i++) {
+            guardedPeakC[i] = Math.max(guardedPeakC[i], estimator.of(guarded.get(i).celsius()).celsius());
+        }
+        if (cold.celsius() >= alloy.liquidusC()) {
+            aboveS += stepS;
+            everMolten = true;
+        }
+        estimateShowedMelt |= cold.celsius() - cold.plusMinusK() > alloy.liquidusC();
+        for (ProbeWatch probe : probes.values()) {
+            if (probe.good()) {
+                jointProbeShowedMelt |= probe.place().role() == ProbePlace.Role.JOINT
+                        && probe.trace().last() >= alloy.liquidusC() + 5;
+                if (current().purpose() == Stage.Purpose.PEAK) {
+                    plateaus.get(probe.place().name()).look(probe.trace(), timeS, settingsChangedS,
+                            cold.celsius(), alloy.liquidusC());
+                }
+            }
+        }
+        lookAhead(cold);
+    }
+
+    private void lookAhead(Estimate cold) {
+        if (timeS - lookedS < LOOK_AHEAD_EVERY_S) {
+            return;
+        }
+        lookedS = timeS;
+        boolean peak = current().purpose() == Stage.Purpose.PEAK;
+        if (peak && cold.celsius() < alloy.liquidusC()) {
+            meltsAtS = firstTime(m -> m.jointMinC() >= alloy.liquidusC());
+        } else {
+            meltsAtS = OptionalDouble.empty();
+        }
+        if (status == RunState.Status.COOLING) {
+            double margin = estimator.of(HeatModel::jointMaxC).plusMinusK();
+            safeAtS = firstTime(m -> m.jointMaxC() + margin <= movingC());
+        }
+    }
+
+    private OptionalDouble from(OptionalDouble atS) {
+        return atS.isPresent() ? OptionalDouble.of(Math.max(0, atS.getAsDouble() - timeS)) : atS;
+    }
+
+    private OptionalDouble firstTime(java.util.function.Predicate<HeatModel> holds) {
+        HeatModel ahead = estimator.lookAhead();
+        for (double s = 0; s <= LOOK_AHEAD_S; s += 1) {
+            if (holds.test(ahead)) {
+                return OptionalDouble.of(timeS + s);
+            }
+            ahead.advance(input(), 1);
+        }
+        return OptionalDouble.empty();
+    }
+
+    /** The temperature under which everything that melted may be moved. */
+    private double movingC() {
+        return alloy.solidusC() - plan.recipe().limits().moveUnderK();
+    }
+
+    /** The target's joints, and those of every neighbour that may have melted too, are solid with the margin. */
+    private boolean safeToMove() {
+        Estimate hot = estimator.of(HeatModel::jointMaxC);
+        boolean safe = hot.celsius() + hot.plusMinusK() <= movingC();
+        for (int i = 0; i < guardedPeakC.length; i++) {
+            Protected part = guarded.get(i);
+            if (part.kind() == Room.Kind.JOINTS && guardedPeakC[i] >= part.limitC()) {
+                safe &= estimator.of(part.celsius()).celsius() <= part.limitC()
+                        - plan.recipe().limits().moveUnderK();
+            }
+        }
+        return safe;
+    }
+
+    private void endStages() {
+        double inStage = timeS - stageStartS;
+        switch (current().end()) {
+            case StageEnd.AfterTime t -> {
+                // A clock never ends a peak: melt has to be shown.
+                if (current().purpose() != Stage.Purpose.PEAK && inStage >= t.seconds() - 1e-9) {
+                    leave(StageMark.EndedBy.TIME);
+                }
+            }
+            case StageEnd.ProbeReaches p -> {
+                ProbeWatch probe = probes.get(p.probe());
+                if (probe != null && probe.good() && probe.trace().median(timeS, 2) >= p.celsius()) {
+                    reachedSinceS = Double.isNaN(reachedSinceS) ? timeS : reachedSinceS;
+                    if (timeS - reachedSinceS >= p.holdS() - 1e-9
+                            && current().purpose() != Stage.Purpose.PEAK) {
+                        leave(StageMark.EndedBy.PROBE);
+                    }
+                } else {
+                    reachedSinceS = Double.NaN;
+                }
+            }
+            case StageEnd.SafeToMove s -> {
+                if (status == RunState.Status.COOLING && safeToMove()) {
+                    leave(StageMark.EndedBy.SAFE);
+                    status = RunState.Status.SAFE;
+                }
+            }
+            case StageEnd.TechnicianSays t -> {
+            }
+            case StageEnd.MeltShown m -> {
+            }
+        }
+    }
+
+    private void said(RunEvent.Said said) {
+        advance(said.timeS());
+        Stage now = current();
+        switch (said.word()) {
+            case GO_ON -> {
+                if (status == RunState.Status.HEATING && now.purpose() != Stage.Purpose.PEAK) {
+                    leave(StageMark.EndedBy.WORD);
+                }
+            }
+            case BACK -> {
+                if (status == RunState.Status.HEATING && stage > 0) {
+                    StageMark open = marks.removeLast();
+                    marks.add(new StageMark(open.index(), open.name(), open.startS(), timeS,
+                            StageMark.EndedBy.WORD));
+                    enter(stage - 1);
+                }
+            }
+            case MOVES -> moves();
+            case HEAT_OFF -> {
+                if (status == RunState.Status.MOLTEN) {
+                    leave(StageMark.EndedBy.MELT);
+                }
+            }
+            case MOVED -> {
+                if (everMolten && status != RunState.Status.SAFE && !safeToMove()) {
+                    note(rules.movedEarly(view(), movingC()));
+                }
+            }
+            case FINISH -> {
+                if (status == RunState.Status.SAFE) {
+                    status = RunState.Status.ENDED;
+                }
+            }
+            case STOP -> {
+                brokenOff = true;
+                StageMark open = marks.isEmpty() ? null : marks.removeLast();
+                if (open != null) {
+                    marks.add(Double.isNaN(open.endS())
+                            ? new StageMark(open.index(), open.name(), open.startS(), timeS,
+                                    StageMark.EndedBy.BROKEN_OFF)
+                            : open);
+                }
+                status = RunState.Status.ENDED;
+            }
+            case NOTE -> {
+            }
+        }
+    }
+
+    /** A nudge that moves while the estimate says solid is asked for twice: the probe, or the alloy, is not what we think. */
+    private void moves() {
+        if (status != RunState.Status.HEATING || current().purpose() != Stage.Purpose.PEAK) {
+            return;
+        }
+        Estimate cold = joint();
+        if (cold.celsius() + cold.plusMinusK() < alloy.solidusC() && doubtedNudges == 0) {
+            doubtedNudges++;
+            note(rules.meltDoubted(cold, alloy));
+            return;
+        }
+        nudged = true;
+        everMolten = true;
+        status = RunState.Status.MOLTEN;
+    }
+
+    private void note(List<Finding> findings) {
+        for (Finding finding : findings) {
+            Finding before = raised.get(finding.id());
+            if (before == null || finding.severity().compareTo(before.severity()) >= 0) {
+                raised.put(finding.id(), finding);
+            }
+        }
+    }
+
+    private MeltProof melt() {
+        return new MeltProof(jointProbeShowedMelt, nudged,
+                plateaus.values().stream().anyMatch(PlateauHint::seen), estimateShowedMelt);
+    }
+
+    private RunView view() {
+        return new RunView(plan, status, timeS, stage, current(), timeS - stageStartS,
+                timeS - settingsChangedS, probes, joint(), jointTrace,
+                estimator.of(HeatModel::packageTopC), room(), aboveS, from(meltsAtS), from(safeAtS), linkUp,
+                melt(), reachedSinceS, everMolten, movingC());
+    }
+
+    private List<Room> room() {
+        var rooms = new ArrayList<Room>();
+        Estimate cold = joint();
+        rooms.add(new Room(
+                Phrase.of("room.melt", new org.greenbead.core.quantity.Quantity.Name(plan.target().name())),
+                Room.Kind.MUST_MELT, cold.celsius(),
+                Math.max(peakJointC, cold.celsius()), alloy.liquidusC()));
+        for (int i = 0; i < guardedPeakC.length; i++) {
+            Protected part = guarded.get(i);
+            double now = estimator.of(part.celsius()).celsius();
+            double peak = Math.max(guardedPeakC[i], now);
+            if (rehearsal.isPresent()
+                    && (status == RunState.Status.HEATING || status == RunState.Status.READY)) {
+                peak = Math.max(peak, now + rehearsal.get().stillToRiseK(stage, timeS - stageStartS, i));
+            }
+            rooms.add(new Room(part.what(), part.kind(), now, peak, part.limitC()));
+        }
+        return rooms;
+    }
+
+    /** Where the run stands after the last event. */
+    public RunState state() {
+        var views = new LinkedHashMap<String, ProbeView>();
+        probes.forEach((name, watch) -> views.put(name, watch.view()));
+        RunView view = view();
+        List<Finding> now = started && status != RunState.Status.ENDED ? rules.look(view) : List.of();
+        var shown = new ArrayList<>(now);
+        raised.values().stream()
+                .filter(f -> RunRules.stays(f.rule()) && shown.stream().noneMatch(s -> s.id().equals(f.id())))
+                .forEach(shown::add);
+        shown.sort(Comparator.comparing(Finding::severity).reversed());
+        double ramp = jointTrace.isEmpty()
+                ? Double.NaN
+                : jointTrace.slope(timeS - ProbeWatch.RAMP_WINDOW_S, timeS);
+        return new RunState(status, timeS, stage, started ? timeS - stageStartS : 0, views, joint(),
+                estimator.of(HeatModel::jointMaxC),
+                estimator.of(HeatModel::packageTopC), ramp, from(meltsAtS), from(safeAtS), aboveS, peakJointC,
+                peakTopC, melt(), room(), marks,
+                coach.say(view, started), shown, List.copyOf(raised.values()), linkUp);
+    }
+
+    /** What the run came to, as far as it has come. */
+    public Verdict verdict() {
+        var peaks = new LinkedHashMap<Protected, Double>();
+        for (int i = 0; i < guardedPeakC.length; i++) {
+            peaks.put(guarded.get(i), guardedPeakC[i]);
+        }
+        return Judge.judge(plan, original, peaks, peakJointC, aboveS, peakTopC, timeS, melt(), status,
+                brokenOff, everMolten,
+                List.copyOf(raised.values()), marks);
+    }
+
+    List<Protected> guarded() {
+        return guarded;
+    }
+}

@@ -1,0 +1,32 @@
+package org.greenbead.core.run;
+
+import java.util.List;
+import org.greenbead.core.recipe.Stage;
+
+/** What happened, with run time in s. The log of a run is the list of these. */
+public sealed interface RunEvent {
+    double timeS();
+
+    /** The technician pressed start. */
+    record Started(double timeS) implements RunEvent {}
+
+    /** One sweep; empty while the link is down: the gap is kept, never filled. */
+    record Sampled(double timeS, List<Reading> readings) implements RunEvent {
+        public Sampled {
+            readings = List.copyOf(readings);
+        }
+    }
+
+    /** The technician's word. */
+    record Said(double timeS, Say word, String text) implements RunEvent {
+        public Said {
+            text = text == null ? "" : text;
+        }
+    }
+
+    /** A stage was set anew in the middle of the run. */
+    record Changed(double timeS, int index, Stage stage) implements RunEvent {}
+
+    /** The program stopped and was started again; {@code awayS} of bench time went by unseen. */
+    record Resumed(double timeS, double awayS) implements RunEvent {}
+}

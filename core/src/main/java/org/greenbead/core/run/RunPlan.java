@@ -1,0 +1,53 @@
+package org.greenbead.core.run;
+
+import java.util.Optional;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.quantity.Check;
+import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.thermal.HeatScene;
+
+/**
+ * Everything a run was planned with, frozen when it starts, so that its log can be judged again years later.
+ *
+ * @param task what is done once the joints are liquid
+ * @param job  with what had been attested at the start
+ * @param bead the bead of the job that this run works
+ */
+public record RunPlan(Task task, Job job, String bead, Board board, Bench bench, Recipe recipe) {
+    /** What is done once the joints are liquid. */
+    public enum Task {
+        LIFT, SEAT
+    }
+
+    public RunPlan {
+        Check.present("task", task);
+        Check.present("job", job);
+        Check.text("bead", bead);
+        Check.present("board", board);
+        Check.present("bench", bench);
+        Check.present("recipe", recipe);
+        board.requireChip(job.target());
+    }
+
+    public Chip target() {
+        return board.requireChip(job.target());
+    }
+
+    public RunPlan with(Recipe changed) {
+        return new RunPlan(task, job, bead, board, bench, changed);
+    }
+
+    public RunPlan with(Job changed) {
+        return new RunPlan(task, changed, bead, board, bench, recipe);
+    }
+
+    /** The chip is put over the middle of the heater: that is how it is placed on the bench. */
+    public HeatScene scene() {
+        return new HeatScene(board, target().name(), bench.ambientC(), Optional.of(bench.heater()),
+                target().centreMm(),
+                bench.ambientC(), bench.air(), bench.probes(), 0.9, 1e-3, Optional.empty());
+    }
+}

@@ -1,0 +1,169 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.Limits;
+import org.greenbead.core.recipe.StageEnd;
+
+/** The rules that judge a run while it goes. Each looks at one moment and returns what it sees. */
+final class RunRules {
+    private static final double LAG_SPACING_S = 25;
+
+    /** Findings that stay on the screen after their moment. */
+    static boolean stays(Rule rule) {
+        return switch (rule) {
+            case MOVED_BEFORE_SOLID, COOLED_TOO_FAST, MELT_DOUBTED, RESUMED_AFTER_GAP -> true;
+            default -> false;
+        };
+    }
+
+    List<Finding> look(RunView run) {
+        var found = new ArrayList<Finding>();
+        probes(run, found);
+        boolean heating = run.status() == RunState.Status.HEATING || run.status() == RunState.Status.MOLTEN;
+        ramps(run, heating, found);
+        if (heating) {
+            lag(run, found);
+            overrun(run, found);
+            limits(run, found);
+        }
+        return found;
+    }
+
+    private static void probes(RunView run, List<Finding> found) {
+        if (!run.linkUp()) {
+            found.add(Finding.of(Rule.LINK_LOST, "logger", Severity.STOP,
+                    new Quantity.TempC(run.joint().celsius()), new Quantity.RiseK(run.joint().plusMinusK())));
+            return;
+        }
+        for (ProbeWatch probe : run.probes().values()) {
+            ProbeView view = probe.view();
+            var name = new Quantity.Name(view.place().name());
+            var channel = new Quantity.Count(view.place().channel());
+            switch (view.health()) {
+                case OPEN ->
+                    found.add(Finding.of(Rule.PROBE_LOST, view.place().name(), Severity.STOP, name, channel));
+                case FROZEN -> found.add(Finding.of(Rule.PROBE_FROZEN, view.place().name(), Severity.STOP,
+                        name, new Quantity.TempC(view.celsius()),
+                        new Quantity.Seconds(probe.trace().unchangedS())));
+                case DISAGREES -> found.add(Finding.of(Rule.PROBE_DISAGREES, view.place().name(),
+                        Severity.CARE, name, new Quantity.TempC(view.celsius())));
+                case SILENT -> {
+                    if (run.timeS() > 5) {
+                        found.add(Finding.of(Rule.PROBE_LOST, view.place().name(), Severity.STOP, name,
+                                channel));
+                    }
+                }
+                case GOOD -> {
+                }
+            }
+        }
+    }
+
+    private static void ramps(RunView run, boolean heating, List<Finding> found) {
+        Limits limits = run.plan().recipe().limits();
+        double joint = run.jointTrace().isEmpty()
+                ? Double.NaN
+                : run.jointTrace().slope(run.timeS() - ProbeWatch.RAMP_WINDOW_S, run.timeS());
+        double fastest = joint;
+        String where = run.plan().target().name();
+        for (ProbeWatch probe : run.probes().values()) {
+            double slope = probe.good() ? probe.rampKPerS() : Double.NaN;
+            if (Double.isNaN(fastest) || heating && slope > fastest || !heating && slope < fastest) {
+                fastest = slope;
+                where = probe.place().name();
+            }
+        }
+        if (heating && fastest > limits.rampUpKPerS()) {
+            found.add(Finding.of(Rule.RAMP_UP, "ramp", Severity.CARE, new Quantity.Name(where),
+                    new Quantity.RateKPerS(fastest),
+                    new Quantity.RateKPerS(limits.rampUpKPerS())));
+        }
+        if (run.status() == RunState.Status.COOLING && fastest < -limits.rampDownKPerS()) {
+            found.add(Finding.of(Rule.COOLED_TOO_FAST, "ramp", Severity.CARE, new Quantity.Name(where),
+                    new Quantity.RateKPerS(-fastest),
+                    new Quantity.RateKPerS(limits.rampDownKPerS())));
+        }
+    }
+
+    /** Three readings tell where the board will settle; when that is under what the stage wants, say which set-point cures it. */
+    private static void lag(RunView run, List<Finding> found) {
+        if (!(run.stage().end() instanceof StageEnd.ProbeReaches goal) || run.stage().heaterC().isEmpty()
+                || run.stage().air().isPresent()
+                || !Double.isNaN(run.reachedSinceS()) || run.sinceChangeS() < 2 * LAG_SPACING_S + 15) {
+            return;
+        }
+        ProbeWatch probe = run.probes().get(goal.probe());
+        if (probe == null || !probe.good()) {
+            return;
+        }
+        double t1 = probe.trace().median(run.timeS() - 2 * LAG_SPACING_S - 4, 4);
+        double t2 = probe.trace().median(run.timeS() - LAG_SPACING_S - 4, 4);
+        double t3 = probe.trace().median(run.timeS() - 4, 4);
+        double set = run.stage().heaterC().get();
+        double room = run.plan().bench().ambientC();
+        HeatLag.from(t1, t2, t3, LAG_SPACING_S).ifPresent(lag -> {
+            if (lag.plateauC() < goal.celsius() - 2 && lag.plateauC() > room + 5 && set > room + 5) {
+                double cure = Math.rint(Math.min(run.plan().bench().heater().maxC(),
+                        lag.curingSetC(goal.celsius() + 8, set, room)) / 5) * 5;
+                Finding finding = Finding.of(Rule.HEATER_LAG, run.stage().name(), Severity.CARE,
+                        new Quantity.TempC(set), new Quantity.TempC(probe.trace().last()),
+                        new Quantity.Seconds(run.stageS()), new Quantity.TempC(lag.plateauC()),
+                        new Quantity.TempC(goal.celsius()), new Quantity.TempC(cure));
+                found.add(cure > set + 2
+                        ? finding.with(new Remedy.SetHeater(run.stageIndex(), cure))
+                        : finding);
+            }
+        });
+    }
+
+    private static void overrun(RunView run, List<Finding> found) {
+        if (run.stageS() > run.stage().latestS()) {
+            found.add(Finding.of(Rule.STAGE_OVERRAN, run.stage().name(), Severity.CARE,
+                    new Quantity.Name(run.stage().name()),
+                    new Quantity.Seconds(run.stageS()), new Quantity.Seconds(run.stage().latestS())));
+        }
+        if (run.aboveS() > run.plan().recipe().limits().longestMeltS()) {
+            found.add(
+                    Finding.of(Rule.MELT_TOO_LONG, "melt", Severity.CARE, new Quantity.Seconds(run.aboveS()),
+                            new Quantity.Seconds(run.plan().recipe().limits().longestMeltS())));
+        }
+    }
+
+    private static void limits(RunView run, List<Finding> found) {
+        List<Protected> parts = Protected.of(run.plan());
+        for (int i = 0; i < parts.size(); i++) {
+            Protected part = parts.get(i);
+            Room room = run.room().get(i + 1);
+            double allowed = part.limitC() - part.marginK();
+            boolean nowOver = room.nowC() > allowed;
+            if (nowOver || room.peakC() > allowed) {
+                found.add(PlanRules.limit(part, nowOver ? room.nowC() : room.peakC(),
+                        nowOver && room.nowC() > part.limitC() ? Severity.STOP : Severity.CARE));
+            }
+        }
+    }
+
+    List<Finding> movedEarly(RunView run, double movingC) {
+        return List.of(Finding.of(Rule.MOVED_BEFORE_SOLID, "board", Severity.STOP,
+                new Quantity.TempC(run.joint().celsius()), new Quantity.TempC(movingC),
+                new Quantity.Seconds(run.timeS())));
+    }
+
+    List<Finding> meltDoubted(Estimate cold, Alloy alloy) {
+        return List.of(Finding.of(Rule.MELT_DOUBTED, "melt", Severity.CARE,
+                new Quantity.TempC(cold.celsius()), new Quantity.RiseK(cold.plusMinusK()),
+                new Quantity.TempC(alloy.solidusC())));
+    }
+
+    List<Finding> resumed(double awayS) {
+        return List.of(Finding.of(Rule.RESUMED_AFTER_GAP, "run", Severity.CARE, new Quantity.Seconds(awayS)));
+    }
+
+}

@@ -1,0 +1,102 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.recipe.Stage;
+
+/**
+ * A live run: asks the logger, keeps every event in the journal before it acts on it, moves the engine on. Used by one thread
+ * at a time, which the caller supplies; closing ends journal and port, not the heat.
+ */
+public final class RunSession implements AutoCloseable {
+    private final RunEngine engine;
+    private final ProbePort port;
+    private final RunJournal journal;
+    private final BenchHands hands;
+
+    public RunSession(RunEngine engine, ProbePort port, RunJournal journal, BenchHands hands) {
+        this.engine = engine;
+        this.port = port;
+        this.journal = journal;
+        this.hands = hands;
+    }
+
+    /** One sweep at run time {@code timeS}. A logger that does not answer is a gap, kept as such. */
+    public RunState pump(double timeS) {
+        hands.set(engine.input());
+        hands.timeIs(timeS);
+        List<Reading> readings;
+        try {
+            readings = port.sweep();
+        } catch (LinkLostException lost) {
+            readings = List.of();
+        }
+        take(new RunEvent.Sampled(timeS, readings));
+        return state();
+    }
+
+    public RunState start(double timeS) {
+        take(new RunEvent.Started(timeS));
+        return state();
+    }
+
+    public RunState say(double timeS, Say word, String text) {
+        take(new RunEvent.Said(timeS, word, text));
+        return state();
+    }
+
+    /** Sets one stage anew, now. */
+    public RunState change(double timeS, int index, Stage stage) {
+        take(new RunEvent.Changed(timeS, index, stage));
+        return state();
+    }
+
+    /** Takes whatever somebody says or turns. */
+    public RunState take(RunEvent event) {
+        journal.append(event);
+        engine.apply(event);
+        hands.set(engine.input());
+        return state();
+    }
+
+    public RunState state() {
+        RunState state = engine.state();
+        if (journal.recording()) {
+            return state;
+        }
+        var findings = new ArrayList<>(state.findings());
+        findings.add(Finding.of(Rule.NOT_RECORDED, "journal", Severity.STOP));
+        findings.sort(Comparator.comparing(Finding::severity).reversed());
+        return new RunState(state.status(), state.timeS(), state.stage(), state.stageS(), state.probes(),
+                state.joint(), state.jointHot(), state.chipTop(),
+                state.rampKPerS(), state.meltsInS(), state.safeInS(), state.aboveS(), state.peakJointC(),
+                state.peakTopC(), state.melt(), state.room(),
+                state.marks(), state.coaching(), findings, state.raised(), state.linkUp());
+    }
+
+    public RunPlan plan() {
+        return engine.plan();
+    }
+
+    public Verdict verdict() {
+        return engine.verdict();
+    }
+
+    /** Replays kept events, as when a run is taken up again after the program stopped. */
+    public static RunEngine replay(RunPlan plan, Optional<Rehearsal> rehearsal, List<RunEvent> events) {
+        RunEngine engine = RunEngine.live(plan, rehearsal);
+        events.forEach(engine::apply);
+        return engine;
+    }
+
+    @Override
+    public void close() {
+        journal.close();
+        port.close();
+    }
+}

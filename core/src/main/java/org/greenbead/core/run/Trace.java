@@ -1,0 +1,79 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Arrays;
+
+/** The last two minutes of one quantity. */
+final class Trace {
+    private static final double KEPT_S = 120;
+    private final ArrayDeque<double[]> points = new ArrayDeque<>();
+
+    void add(double timeS, double value) {
+        points.addLast(new double[]{timeS, value});
+        while (points.getFirst()[0] < timeS - KEPT_S) {
+            points.removeFirst();
+        }
+    }
+
+    void clear() {
+        points.clear();
+    }
+
+    boolean isEmpty() {
+        return points.isEmpty();
+    }
+
+    double last() {
+        return points.getLast()[1];
+    }
+
+    double lastTimeS() {
+        return points.getLast()[0];
+    }
+
+    /** Robust slope over {@code fromS} to {@code toS}; NaN when that span is not covered by at least five points. */
+    double slope(double fromS, double toS) {
+        var x = new ArrayList<Double>();
+        var y = new ArrayList<Double>();
+        for (double[] p : points) {
+            if (p[0] >= fromS - 1e-9 && p[0] <= toS + 1e-9) {
+                x.add(p[0]);
+                y.add(p[1]);
+            }
+        }
+        if (x.size() < 5 || x.getLast() - x.getFirst() < 0.7 * (toS - fromS)) {
+            return Double.NaN;
+        }
+        return RobustSlope.of(x.stream().mapToDouble(Double::doubleValue).toArray(),
+                y.stream().mapToDouble(Double::doubleValue).toArray());
+    }
+
+    /** Median over {@code aroundS} ± {@code halfS}; NaN without points there. */
+    double median(double aroundS, double halfS) {
+        double[] values = points.stream().filter(p -> Math.abs(p[0] - aroundS) <= halfS)
+                .mapToDouble(p -> p[1]).sorted().toArray();
+        return values.length == 0 ? Double.NaN : values[values.length / 2];
+    }
+
+    /** How long the value has been exactly the same, s. */
+    double unchangedS() {
+        double[][] all = points.toArray(double[][]::new);
+        int i = all.length - 1;
+        while (i > 0 && all[i - 1][1] == all[all.length - 1][1]) {
+            i--;
+        }
+        return all.length == 0 ? 0 : all[all.length - 1][0] - all[i][0];
+    }
+
+    double[] values() {
+        return points.stream().mapToDouble(p -> p[1]).toArray();
+    }
+
+    double rangeSince(double timeS) {
+        double[] values = points.stream().filter(p -> p[0] >= timeS).mapToDouble(p -> p[1]).toArray();
+        return values.length == 0
+                ? 0
+                : Arrays.stream(values).max().orElseThrow() - Arrays.stream(values).min().orElseThrow();
+    }
+}
