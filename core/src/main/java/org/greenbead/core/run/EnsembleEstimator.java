@@ -78,11 +78,15 @@ final class EnsembleEstimator implements JointEstimator {
         double innovation = celsius - mean;
         double damp = 1 / (1 + Math.sqrt(error / (variance + error)));
         for (int cell = 0; cell < members[0].cells(); cell++) {
+            if (members[0].melts(cell)) {
+                // A joint cell holds little heat and follows its neighbours within a step; shifting its latent heat would make it jump.
+                continue;
+            }
             for (int m = 0; m < MEMBERS; m++) {
                 x[m] = members[m].heatJ(cell);
             }
-            double gain = covariance() / (variance + error);
-            for (int m = 0; m < MEMBERS; m++) {
+            double gain = trustedCovariance(variance) / (variance + error);
+            for (int m = 0; m < MEMBERS && gain != 0; m++) {
                 members[m].addHeatJ(cell, gain * (innovation - damp * y[m]));
             }
         }
@@ -90,12 +94,12 @@ final class EnsembleEstimator implements JointEstimator {
         for (int m = 0; m < MEMBERS; m++) {
             x[m] = Math.log(members[m].jetMultiplier());
         }
-        double jetGain = covariance() / (variance + error);
+        double jetGain = trustedCovariance(variance) / (variance + error);
         for (int m = 0; m < MEMBERS; m++) {
             jet[m] = Math.exp(Math.clamp(x[m] + jetGain * (innovation - damp * y[m]), -MOST_LOG, MOST_LOG));
             x[m] = Math.log(members[m].preheaterMultiplier());
         }
-        double heaterGain = covariance() / (variance + error);
+        double heaterGain = trustedCovariance(variance) / (variance + error);
         for (int m = 0; m < MEMBERS; m++) {
             members[m].retune(jet[m], Math
                     .exp(Math.clamp(x[m] + heaterGain * (innovation - damp * y[m]), -MOST_LOG, MOST_LOG)));
@@ -107,16 +111,28 @@ final class EnsembleEstimator implements JointEstimator {
         sinceCorrectionS = 0;
     }
 
-    private double covariance() {
+    /**
+     * Covariance of {@link #x} with {@link #y}, shrunk by what a sample correlation of this size can be chance:
+     * 1 - 1/((n-1) r^2), nothing below one standard error. Keeps far cells from following noise.
+     */
+    private double trustedCovariance(double varianceY) {
         double mean = 0;
         for (double value : x) {
             mean += value / MEMBERS;
         }
         double sum = 0;
+        double squares = 0;
         for (int m = 0; m < MEMBERS; m++) {
             sum += (x[m] - mean) * y[m];
+            squares += (x[m] - mean) * (x[m] - mean);
         }
-        return sum / (MEMBERS - 1);
+        double covariance = sum / (MEMBERS - 1);
+        double varianceX = squares / (MEMBERS - 1);
+        if (varianceX <= 0) {
+            return 0;
+        }
+        double r2 = covariance * covariance / (varianceX * varianceY);
+        return covariance * Math.max(0, 1 - 1 / ((MEMBERS - 1) * r2));
     }
 
     @Override

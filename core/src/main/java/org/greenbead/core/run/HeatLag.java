@@ -30,6 +30,12 @@ public record HeatLag(double tauS, double plateauC, double lastC) {
                 : OptionalDouble.of(tauS * Math.log((plateauC - lastC) / (plateauC - targetC)));
     }
 
+    /** The plateau a rise from the third reading would need to be at {@code targetC} in {@code inS} seconds, °C. */
+    public double plateauToReach(double targetC, double inS) {
+        double grown = Math.exp(inS / tauS);
+        return (targetC * grown - lastC) / (grown - 1);
+    }
+
     /**
      * The set-point that would bring the plateau to {@code targetC}, °C, by the gain this rise shows.
      *

@@ -108,14 +108,22 @@ final class RunRules {
         double t3 = probe.trace().median(run.timeS() - 4, 4);
         double set = run.stage().heaterC().get();
         double room = run.plan().bench().ambientC();
+        double leftS = run.stage().latestS() - run.stageS();
         HeatLag.from(t1, t2, t3, LAG_SPACING_S).ifPresent(lag -> {
-            if (lag.plateauC() < goal.celsius() - 2 && lag.plateauC() > room + 5 && set > room + 5) {
-                double cure = Math.rint(Math.min(run.plan().bench().heater().maxC(),
-                        lag.curingSetC(goal.celsius() + 8, set, room)) / 5) * 5;
+            boolean late = lag.arrivesInS(goal.celsius()).orElse(Double.POSITIVE_INFINITY) > Math.max(10,
+                    leftS);
+            if (late && lag.plateauC() > room + 5 && set > room + 5) {
+                double wanted = Math.max(goal.celsius() + 8,
+                        lag.plateauToReach(goal.celsius(), Math.max(30, leftS)));
+                double cure = Math.rint(
+                        Math.min(run.plan().bench().heater().maxC(), lag.curingSetC(wanted, set, room)) / 5)
+                        * 5;
                 Finding finding = Finding.of(Rule.HEATER_LAG, run.stage().name(), Severity.CARE,
-                        new Quantity.TempC(set), new Quantity.TempC(probe.trace().last()),
-                        new Quantity.Seconds(run.stageS()), new Quantity.TempC(lag.plateauC()),
-                        new Quantity.TempC(goal.celsius()), new Quantity.TempC(cure));
+                        new Quantity.TempC(set),
+                        new Quantity.TempC(probe.trace().last()), new Quantity.Seconds(run.stageS()),
+                        new Quantity.TempC(lag.plateauC()),
+                        new Quantity.TempC(goal.celsius()), new Quantity.TempC(cure),
+                        new Quantity.Seconds(run.stage().latestS()));
                 found.add(cure > set + 2
                         ? finding.with(new Remedy.SetHeater(run.stageIndex(), cure))
                         : finding);

@@ -253,6 +253,11 @@ public final class RingModel implements HeatModel {
         return enthalpyJ.length;
     }
 
+    /** True for a cell with latent heat. */
+    public boolean melts(int cell) {
+        return grid.cells.get(cell).latentJ() > 0;
+    }
+
     public double heatJ(int cell) {
         return enthalpyJ[cell];
     }

@@ -1,0 +1,163 @@
+package org.greenbead.core.run;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.Multipliers;
+import org.greenbead.core.thermal.RingModel;
+
+/**
+ * A bench that exists only here: a plant whose jet, heater, heat capacity and conductivity differ from the planner's by what
+ * the seed says, thermocouples with lag and noise, and every fault that a real one shows. Same seed and same hands, same
+ * readings. May be read from another thread than the one that moves it.
+ */
+public final class SimulatedBench implements BenchHands, ProbePort {
+    private static final double LAG_S = 1.5;
+    private static final double NOISE_K = 0.25;
+    private static final double RESOLUTION_K = 0.1;
+    private static final double STEP_S = 0.5;
+    private final RunPlan plan;
+    private final RingModel plant;
+    private final Multipliers multipliers;
+    private final Random noise;
+    private final double[] beadC;
+    private final double[] shownC;
+    private final Set<String> open = new HashSet<>();
+    private final Map<String, Double> frozen = new HashMap<>();
+    private HeatInput input = HeatInput.OFF;
+    private double timeS;
+    private boolean linkDown;
+
+    public SimulatedBench(RunPlan plan, long seed) {
+        this.plan = plan;
+        // Neighbouring seeds begin alike in this generator; the odd factor spreads them.
+        var random = new Random(seed * 0x9E3779B97F4A7C15L);
+        multipliers = new Multipliers(off(random, 0.18), off(random, 0.14), off(random, 0.10),
+                off(random, 0.15));
+        plant = new RingModel(plan.scene(), multipliers);
+        noise = new Random(seed ^ 0x5DEECE66DL);
+        beadC = new double[plan.bench().probes().size()];
+        shownC = new double[beadC.length];
+        java.util.Arrays.fill(beadC, plan.bench().ambientC());
+        show();
+    }
+
+    private static double off(Random random, double sigma) {
+        return Math.exp(sigma * Math.clamp(random.nextGaussian(), -1.8, 1.8));
+    }
+
+    /** How far this bench is from the planner's, for tests and for the curious. */
+    public Multipliers multipliers() {
+        return multipliers;
+    }
+
+    @Override
+    public synchronized void set(HeatInput now) {
+        input = now;
+    }
+
+    @Override
+    public synchronized void timeIs(double nowS) {
+        while (timeS < nowS - 1e-9) {
+            double step = Math.min(STEP_S, nowS - timeS);
+            plant.advance(input, step);
+            timeS += step;
+            List<ProbePlace> probes = plan.bench().probes();
+            for (int i = 0; i < beadC.length; i++) {
+                double truth = plant.probeC(probes.get(i));
+                beadC[i] = truth + (beadC[i] - truth) * Math.exp(-step / LAG_S);
+            }
+            show();
+        }
+    }
+
+    /** Noise is drawn for a broken probe too: breaking one leaves the others as they were. */
+    private void show() {
+        for (int i = 0; i < beadC.length; i++) {
+            shownC[i] = Math.rint((beadC[i] + NOISE_K * noise.nextGaussian()) / RESOLUTION_K) * RESOLUTION_K;
+        }
+    }
+
+    @Override
+    public synchronized List<Reading> sweep() throws LinkLostException {
+        if (linkDown) {
+            throw new LinkLostException("the simulated logger is silent", null);
+        }
+        var readings = new ArrayList<Reading>();
+        for (int i = 0; i < shownC.length; i++) {
+            String name = plan.bench().probes().get(i).name();
+            readings.add(open.contains(name)
+                    ? new Reading.Open(name)
+                    : new Reading.Measured(name,
+                            Math.round(frozen.getOrDefault(name, shownC[i]) * 10) / 10.0));
+        }
+        return readings;
+    }
+
+    /** Pulls a thermocouple off, or puts it back. */
+    public synchronized void breakProbe(String name, boolean broken) {
+        if (broken) {
+            open.add(name);
+        } else {
+            open.remove(name);
+        }
+    }
+
+    /** Lets a channel repeat its last value, or live again. */
+    public synchronized void freezeProbe(String name, boolean stuck) {
+        List<ProbePlace> probes = plan.bench().probes();
+        for (int i = 0; i < shownC.length; i++) {
+            if (probes.get(i).name().equals(name) && stuck) {
+                frozen.put(name, shownC[i]);
+            }
+        }
+        if (!stuck) {
+            frozen.remove(name);
+        }
+    }
+
+    /** Pulls the logger's cable, or plugs it in again. */
+    public synchronized void dropLink(boolean down) {
+        linkDown = down;
+    }
+
+    public synchronized boolean linkDown() {
+        return linkDown;
+    }
+
+    /** Whether the chip moves when it is nudged now. */
+    public synchronized boolean moves() {
+        return plant.jointMinC() >= plan.target().joint().alloy().liquidusC();
+    }
+
+    /** Coldest joint of the plant, °C: what nobody at a real bench can know. */
+    public synchronized double jointMinC() {
+        return plant.jointMinC();
+    }
+
+    /** What the eye would see at the microscope, as a key of the trade bundle. */
+    public synchronized String sight() {
+        double joint = plant.jointMinC();
+        double liquid = plant.liquidFraction();
+        if (moves()) {
+            return "sight.swims";
+        }
+        if (liquid > 0) {
+            return "sight.shiny";
+        }
+        return joint > plan.target().joint().alloy().solidusC() - 30
+                ? "sight.shimmer"
+                : joint > 110 ? "sight.flux" : "sight.dull";
+    }
+
+    @Override
+    public void close() {
+        // Nothing is held.
+    }
+}

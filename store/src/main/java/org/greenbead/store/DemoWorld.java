@@ -1,0 +1,133 @@
+package org.greenbead.store;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleConsumer;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.RunEngine;
+import org.greenbead.core.run.RunEvent;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.RunSession;
+import org.greenbead.core.run.RunState;
+import org.greenbead.core.run.SimulatedBench;
+import org.greenbead.core.run.SimulatedTechnician;
+
+/** Skerry Bench: an invented harbour workshop with four jobs at different points of their routes, and a past. */
+public final class DemoWorld {
+    /** Seed of the simulated bench unless another is asked for. */
+    public static final long SEED = 417;
+    private static final List<String> BOARDS = List.of("wb-7", "cp-12", "sr-3", "tg-2");
+    private static final List<String> BENCHES = List.of("quay-1", "quay-2", "quay-3", "quay-4");
+    private static final List<String> RECIPES = List.of("wb7-lift", "wb7-seat", "cp12-lift", "cp12-seat",
+            "sr3-lift", "sr3-seat", "tg2-lift", "tg2-seat");
+    private static final List<String> JOBS = List.of("sb-0417", "sb-0415", "sb-0412", "sb-0409");
+    /** Runs of the past: job, bead, seed, days ago. */
+    private static final List<Past> PAST = List.of(new Past("SB-0409", "lift_run", 21, 12),
+            new Past("SB-0409", "seat_run", 34, 11),
+            new Past("SB-0412", "lift_run", 5, 6), new Past("SB-0415", "lift_run", 8, 2));
+
+    private record Past(String job, String bead, long seed, int daysAgo) {}
+
+    private final OpenFiles files;
+
+    public DemoWorld(OpenFiles files) {
+        this.files = files;
+    }
+
+    /** The plan of a demo bead, straight from the shipped files. */
+    public RunPlan plan(String jobId, String beadId) throws BadFileException {
+        Job job = read(jobId.toLowerCase(java.util.Locale.ROOT), Format.JOB, Job.class);
+        var bead = job.bead(beadId).orElseThrow();
+        var task = bead.phase() == org.greenbead.core.route.Phase.SEAT
+                ? RunPlan.Task.SEAT
+                : RunPlan.Task.LIFT;
+        return new RunPlan(task, job, beadId,
+                read(job.board().toLowerCase(java.util.Locale.ROOT), Format.BOARD, Board.class),
+                read(job.bench(), Format.BENCH, Bench.class),
+                read(bead.recipe().orElseThrow(), Format.RECIPE, Recipe.class));
+    }
+
+    private <T> T read(String name, Format format, Class<T> type) throws BadFileException {
+        String file = name + "." + format.word() + ".bead.json";
+        try (InputStream in = DemoWorld.class.getResourceAsStream("/org/greenbead/store/demo/" + file)) {
+            if (in == null) {
+                throw new BadFileException(file, 0, "", "it is not in this build", "Build again");
+            }
+            return files.parse(new String(in.readAllBytes(), StandardCharsets.UTF_8), file, format, type);
+        } catch (IOException e) {
+            throw new BadFileException(file, 0, "", e.getMessage(), "Build again");
+        }
+    }
+
+    /**
+     * Fills an empty ledger; leaves one that has jobs alone.
+     *
+     * @param progress told the part done, 0 to 1
+     * @return true when it was filled
+     */
+    public boolean fill(Ledger ledger, InstantSource clock, DoubleConsumer progress)
+            throws BadFileException, IOException {
+        if (!ledger.jobs().isEmpty()) {
+            return false;
+        }
+        for (String id : BOARDS) {
+            ledger.save(read(id, Format.BOARD, Board.class));
+        }
+        for (String id : BENCHES) {
+            ledger.save(read(id, Format.BENCH, Bench.class));
+        }
+        for (String id : RECIPES) {
+            ledger.save(read(id, Format.RECIPE, Recipe.class));
+        }
+        for (String id : JOBS) {
+            ledger.save(read(id, Format.JOB, Job.class), "opened", "");
+        }
+        for (int i = 0; i < PAST.size(); i++) {
+            Past past = PAST.get(i);
+            Instant at = clock.instant().minus(Duration.ofDays(past.daysAgo()))
+                    .minus(Duration.ofMinutes(37L * i));
+            relive(ledger, past, at);
+            progress.accept((i + 1.0) / PAST.size());
+        }
+        return true;
+    }
+
+    /** A run of the past, made by running it: the log is as real as any simulated one. */
+    private void relive(Ledger ledger, Past past, Instant at) throws BadFileException, IOException {
+        RunPlan plan = plan(past.job(), past.bead());
+        RunEntry entry = ledger.beginRun(plan, at, true);
+        var bench = new SimulatedBench(plan, past.seed());
+        var writer = RunLogWriter.begin(ledger.logFile(entry),
+                new RunHeader(entry.id(), at, true, past.seed(), plan), files, InstantSource.fixed(at));
+        try (var session = new RunSession(RunEngine.live(plan, Optional.empty()), bench, writer, bench)) {
+            RunState end = drive(session, bench, plan);
+            ledger.endRun(entry.id(), at.plus(Duration.ofSeconds((long) end.timeS())), session.verdict());
+        }
+    }
+
+    /** Runs a session to its end with a technician who follows the coach, at two samples a second. */
+    public static RunState drive(RunSession session, SimulatedBench bench, RunPlan plan) {
+        var technician = new SimulatedTechnician(plan.task(), true);
+        double time = 0;
+        session.pump(0);
+        RunState state = session.start(0);
+        while (state.status() != RunState.Status.ENDED) {
+            time += 0.5;
+            state = session.pump(time);
+            Optional<RunEvent> word = technician.act(state, session.plan(), bench.moves());
+            if (word.isPresent()) {
+                state = session.take(word.get());
+            }
+        }
+        return state;
+    }
+}

@@ -1,0 +1,130 @@
+package org.greenbead.store;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.ProbeView;
+import org.greenbead.core.run.RunEngine;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.RunState;
+import org.greenbead.core.run.StageMark;
+import org.greenbead.core.run.Verdict;
+
+/** The report of a job with one of its runs, as PDF: what was done, what was reached, what was not proved. */
+public final class JobReport {
+    private static final float[] PAIR = {0.24f, 0.76f};
+    private static final float[] LINE = {0.16f, 0.84f};
+    private static final float[] STAGE = {0.28f, 0.14f, 0.14f, 0.44f};
+
+    private JobReport() {
+    }
+
+    /** @param job as it is now; its route is printed */
+    public static byte[] pdf(Job job, RunLog log, Words words) throws IOException {
+        RunPlan plan = log.header().plan();
+        var times = new ArrayList<Double>();
+        var joint = new ArrayList<Double>();
+        var top = new ArrayList<Double>();
+        var probes = new ArrayList<List<Double>>();
+        plan.bench().probes().forEach(p -> probes.add(new ArrayList<>()));
+        RunEngine engine = log.replay(Optional.empty(), state -> {
+            times.add(state.timeS());
+            joint.add(state.joint().celsius());
+            top.add(state.chipTop().celsius());
+            for (int i = 0; i < probes.size(); i++) {
+                ProbeView view = state.probes().get(plan.bench().probes().get(i).name());
+                probes.get(i).add(view.health() == ProbeView.Health.GOOD ? view.celsius() : Double.NaN);
+            }
+        });
+        Verdict verdict = engine.verdict();
+        RunState end = engine.state();
+        try (var sheet = new PdfSheet()) {
+            sheet.title(words.say("report.title") + " " + job.id());
+            if (log.header().simulated()) {
+                sheet.paragraph(words.say("report.simulated"));
+            }
+            sheet.heading(words.say("report.job"));
+            pair(sheet, words.say("report.board"), job.title() + ", " + plan.board().id());
+            pair(sheet, words.say("report.customer"), job.customer());
+            pair(sheet, words.say("report.complaint"), job.complaint());
+            pair(sheet, words.say("report.chip"),
+                    plan.target().name() + " " + plan.target().part() + ", "
+                            + plan.target().joint().alloy().name() + ", "
+                            + plan.target().melts() + " " + words.say("report.melts"));
+            pair(sheet, words.say("report.bench"), plan.bench().title());
+            pair(sheet, words.say("report.recipe"), plan.recipe().title());
+            pair(sheet, words.say("report.run"),
+                    log.header().run() + ", " + log.header().started().toString());
+            pair(sheet, words.say("report.length"), Words.clock(verdict.lengthS()));
+            if (plan.target().joint().alloy().hasPb()) {
+                sheet.paragraph(words.say("report.lead"));
+            }
+            sheet.heading(words.say("report.verdict") + ": "
+                    + words.say("verdict.outcome." + verdict.outcome().name().toLowerCase(Locale.ROOT)));
+            for (Verdict.Line line : verdict.lines()) {
+                sheet.row(LINE, true, words.say("mark." + line.mark().name().toLowerCase(Locale.ROOT)),
+                        words.say(line.what()));
+            }
+            sheet.heading(words.say("report.curve"));
+            sheet.chart(curves(plan, words, times, joint, top, probes),
+                    plan.target().joint().alloy().liquidusC(), plan.target().bodyLimitC(),
+                    t -> words.show(new Quantity.TempC(t)), "min:s");
+            sheet.paragraph(words.say("report.estimate"));
+            sheet.heading(words.say("report.stages"));
+            sheet.row(STAGE, true, words.say("report.stage"), words.say("report.from"),
+                    words.say("report.to"), words.say("report.ended"));
+            for (StageMark mark : end.marks()) {
+                sheet.row(STAGE, false, mark.name(), Words.clock(mark.startS()), Words.clock(mark.endS()),
+                        words.say("endedby." + mark.endedBy().name().toLowerCase(Locale.ROOT)));
+            }
+            sheet.heading(words.say("report.findings"));
+            if (end.raised().isEmpty()) {
+                sheet.paragraph(words.say("report.none"));
+            }
+            for (Finding finding : end.raised()) {
+                sheet.row(LINE, true,
+                        words.say("severity." + finding.severity().name().toLowerCase(Locale.ROOT)),
+                        words.say(finding.what()) + ". " + words.say(finding.why()));
+            }
+            sheet.heading(words.say("report.route"));
+            for (Bead bead : job.beads()) {
+                String state = words.say("report." + bead.state().name().toLowerCase(Locale.ROOT));
+                String phase = words.say("phase." + bead.phase().name().toLowerCase(Locale.ROOT));
+                sheet.row(PAIR, false, phase, words.say("bead." + bead.id()) + ": " + state);
+            }
+            return sheet.finish((page, of) -> job.id() + "  ·  "
+                    + words.say("report.page", new Quantity.Count(page), new Quantity.Count(of)));
+        }
+    }
+
+    private static List<PdfSheet.Curve> curves(RunPlan plan, Words words, List<Double> times,
+            List<Double> joint, List<Double> top, List<List<Double>> probes) {
+        double[] x = array(times);
+        var curves = new ArrayList<PdfSheet.Curve>();
+        int[] colours = {0x1E8558, 0x5A655F, 0xA9643A, 0x7A5AA0};
+        for (int i = 0; i < probes.size(); i++) {
+            ProbePlace place = plan.bench().probes().get(i);
+            curves.add(
+                    new PdfSheet.Curve(place.name(), colours[i % colours.length], x, array(probes.get(i))));
+        }
+        curves.add(new PdfSheet.Curve(words.say("report.chip_top"), 0xBF3F2A, x, array(top)));
+        curves.add(new PdfSheet.Curve(words.say("report.joint"), 0x2B66A0, x, array(joint)));
+        return curves;
+    }
+
+    private static double[] array(List<Double> values) {
+        return values.stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    private static void pair(PdfSheet sheet, String name, String value) throws IOException {
+        sheet.row(PAIR, true, name, value);
+    }
+}

@@ -1,0 +1,362 @@
+package org.greenbead.store;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.UUID;
+import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.FlywayException;
+import org.flywaydb.core.api.MigrationInfo;
+import org.flywaydb.core.api.MigrationVersion;
+import org.flywaydb.core.api.configuration.FluentConfiguration;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.Verdict;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.Jdbi;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
+
+/**
+ * Everything that was done: one SQLite file and a folder of run logs. Each change is one transaction that is on the disk when
+ * the call returns. One writer connection is kept open; calls from several threads wait for each other.
+ */
+public final class Ledger implements AutoCloseable {
+    private static final String FILE = "ledger.db";
+    private static final String MIGRATIONS = "classpath:org/greenbead/store/migration";
+    private final Path folder;
+    private final OpenFiles files;
+    private final InstantSource clock;
+    private final Handle handle;
+
+    private Ledger(Path folder, OpenFiles files, InstantSource clock, Handle handle) {
+        this.folder = folder;
+        this.files = files;
+        this.clock = clock;
+        this.handle = handle;
+    }
+
+    /**
+     * Opens the ledger in a folder, making it when there is none. An older one is copied, then brought up to date.
+     *
+     * @throws LedgerException when the folder cannot be written, the file is damaged, or a newer version wrote it
+     */
+    public static Ledger open(Path folder, OpenFiles files, InstantSource clock) throws LedgerException {
+        return open(folder, files, clock, List.of());
+    }
+
+    static Ledger open(Path folder, OpenFiles files, InstantSource clock, List<String> moreMigrations)
+            throws LedgerException {
+        Path file = folder.resolve(FILE);
+        try {
+            Files.createDirectories(folder.resolve("runs"));
+            Files.createDirectories(folder.resolve("tmp"));
+        } catch (IOException e) {
+            throw new LedgerException("The data folder " + folder + " cannot be written (" + e.getMessage()
+                    + "). Choose another with --data or GREENBEAD_DATA.", e);
+        }
+        System.setProperty("org.sqlite.tmpdir", folder.resolve("tmp").toString());
+        boolean existed = Files.exists(file);
+        var source = source(file);
+        if (existed) {
+            check(file, source);
+        }
+        migrate(folder, file, source, moreMigrations, existed, clock);
+        try {
+            return new Ledger(folder, files, clock, Jdbi.create(source).open());
+        } catch (RuntimeException e) {
+            throw new LedgerException("The ledger " + file + " does not open (" + e.getMessage()
+                    + "). Close other windows that use it.", e);
+        }
+    }
+
+    private static SQLiteDataSource source(Path file) {
+        var config = new SQLiteConfig();
+        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+        config.enforceForeignKeys(true);
+        config.setBusyTimeout(5000);
+        var source = new SQLiteDataSource(config);
+        source.setUrl("jdbc:sqlite:" + file);
+        return source;
+    }
+
+    private static void check(Path file, SQLiteDataSource source) throws LedgerException {
+        String said;
+        try (Connection c = source.getConnection();
+                ResultSet r = c.createStatement().executeQuery("PRAGMA quick_check")) {
+            said = r.next() ? r.getString(1) : "no answer";
+        } catch (SQLException e) {
+            throw damaged(file, e.getMessage(), e);
+        }
+        if (!"ok".equals(said)) {
+            throw damaged(file, said, null);
+        }
+    }
+
+    private static LedgerException damaged(Path file, String why, Throwable cause) {
+        return new LedgerException("The ledger " + file + " is damaged (" + why
+                + "). It was left as it is. Move it away and put the newest file from "
+                + file.resolveSibling("copies") + " in its place; the run logs in "
+                + file.resolveSibling("runs") + " are whole.", cause);
+    }
+
+    private static void migrate(Path folder, Path file, SQLiteDataSource source, List<String> more,
+            boolean existed, InstantSource clock) throws LedgerException {
+        var locations = new ArrayList<>(List.of(MIGRATIONS));
+        locations.addAll(more);
+        FluentConfiguration setup = Flyway.configure(Ledger.class.getClassLoader()).dataSource(source)
+                .locations(locations.toArray(String[]::new));
+        try {
+            Flyway flyway = setup.load();
+            MigrationInfo[] known = flyway.info().all();
+            MigrationVersion applied = flyway.info().current() == null
+                    ? null
+                    : flyway.info().current().getVersion();
+            MigrationVersion newest = MigrationVersion.EMPTY;
+            for (MigrationInfo info : known) {
+                boolean ours = !info.getState().isApplied() || info.getState().isResolved();
+                if (ours && info.getVersion() != null && info.getVersion().compareTo(newest) > 0) {
+                    newest = info.getVersion();
+                }
+            }
+            if (applied != null && applied.compareTo(newest) > 0) {
+                throw new LedgerException("The ledger " + file + " was written by a newer Green Bead (schema "
+                        + applied + ", this one knows " + newest
+                        + "). Nothing was changed. Update Green Bead, or choose another folder with --data.",
+                        null);
+            }
+            if (existed && applied != null && flyway.info().pending().length > 0) {
+                copy(folder, source, "before-schema-" + newest, clock);
+            }
+            flyway.migrate();
+        } catch (FlywayException | SQLException | IOException e) {
+            throw new LedgerException(
+                    "The ledger " + file + " could not be brought up to date (" + firstLine(e.getMessage())
+                            + "). It was left as it is; free space on the disk and start again.",
+                    e);
+        }
+    }
+
+    private static String firstLine(String text) {
+        return text == null ? "" : text.lines().findFirst().orElse("");
+    }
+
+    private static Path copy(Path folder, SQLiteDataSource source, String why, InstantSource clock)
+            throws SQLException, IOException {
+        Path copies = Files.createDirectories(folder.resolve("copies"));
+        String stamp = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss", Locale.ROOT).withZone(ZoneOffset.UTC)
+                .format(clock.instant());
+        Path copy = copies.resolve("ledger-" + stamp + "-" + why + ".db");
+        Files.deleteIfExists(copy);
+        try (Connection c = source.getConnection(); var statement = c.prepareStatement("VACUUM INTO ?")) {
+            statement.setString(1, copy.toString());
+            statement.execute();
+        }
+        return copy;
+    }
+
+    /** "ok", or what is wrong. */
+    public synchronized String integrity() {
+        return handle.createQuery("PRAGMA integrity_check").mapTo(String.class).first();
+    }
+
+    public Path folder() {
+        return folder;
+    }
+
+    public OpenFiles files() {
+        return files;
+    }
+
+    // Documents.
+
+    public synchronized void save(Board board) {
+        document(Format.BOARD, board.id(), board);
+    }
+
+    public synchronized void save(Bench bench) {
+        document(Format.BENCH, bench.id(), bench);
+    }
+
+    public synchronized void save(Recipe recipe) {
+        document(Format.RECIPE, recipe.id(), recipe);
+    }
+
+    private void document(Format format, String id, Object value) {
+        handle.createUpdate(
+                "INSERT INTO document (kind, id, body, updated_at) VALUES (:kind, :id, :body, :at) "
+                        + "ON CONFLICT (kind, id) DO UPDATE SET body = :body, updated_at = :at")
+                .bind("kind", format.word()).bind("id", id)
+                .bind("body", files.write(format, value)).bind("at", clock.instant().toString()).execute();
+    }
+
+    /** @throws BadFileException when it is not there or was changed by hand into something else */
+    public synchronized <T> T document(Format format, String id, Class<T> type) throws BadFileException {
+        String name = format.word() + " " + id;
+        String body = handle.createQuery("SELECT body FROM document WHERE kind = :kind AND id = :id")
+                .bind("kind", format.word()).bind("id", id)
+                .mapTo(String.class).findOne().orElseThrow(() -> new BadFileException(name, 0, "",
+                        "the ledger has none of this name", "Import it first"));
+        return files.parse(body, name, format, type);
+    }
+
+    // Jobs.
+
+    public synchronized List<Job> jobs() throws BadFileException {
+        var jobs = new ArrayList<Job>();
+        for (String[] row : handle.createQuery("SELECT id, body FROM job ORDER BY id DESC")
+                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()) {
+            jobs.add(files.parse(row[1], "job " + row[0], Format.JOB, Job.class));
+        }
+        return jobs;
+    }
+
+    public synchronized Job job(String id) throws BadFileException {
+        String body = handle.createQuery("SELECT body FROM job WHERE id = :id").bind("id", id)
+                .mapTo(String.class).findOne()
+                .orElseThrow(() -> new BadFileException("job " + id, 0, "", "the ledger has no such job",
+                        "List the jobs with: greenbead ledger list"));
+        return files.parse(body, "job " + id, Format.JOB, Job.class);
+    }
+
+    /** Keeps a job and one line of its history, together or not at all. */
+    public synchronized void save(Job job, String kind, String detail) {
+        handle.useTransaction(h -> {
+            String now = clock.instant().toString();
+            h.createUpdate(
+                    "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at")
+                    .bind("id", job.id()).bind("body", files.write(Format.JOB, job)).bind("at", now)
+                    .execute();
+            h.createUpdate(
+                    "INSERT INTO job_event (id, job_id, at, kind, detail) VALUES (:id, :job, :at, :kind, :detail)")
+                    .bind("id", UUID.randomUUID().toString()).bind("job", job.id()).bind("at", now)
+                    .bind("kind", kind).bind("detail", detail).execute();
+        });
+    }
+
+    public synchronized List<JobEvent> history(String jobId) {
+        return handle
+                .createQuery("SELECT at, kind, detail FROM job_event WHERE job_id = :job ORDER BY at, id")
+                .bind("job", jobId)
+                .map((r, c) -> new JobEvent(Instant.parse(r.getString(1)), r.getString(2), r.getString(3)))
+                .list();
+    }
+
+    // Runs.
+
+    /** Opens a run: its row first, so that a kill leaves it to be found. */
+    public synchronized RunEntry beginRun(RunPlan plan, Instant at, boolean simulated) {
+        String stamp = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss", Locale.ROOT).withZone(ZoneOffset.UTC)
+                .format(at);
+        String id = plan.job().id() + "-" + stamp + "-" + UUID.randomUUID().toString().substring(0, 4);
+        handle.createUpdate(
+                "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file) "
+                        + "VALUES (:id, :job, :bead, :chip, :recipe, :at, :simulated, :file)")
+                .bind("id", id).bind("job", plan.job().id()).bind("bead", plan.bead())
+                .bind("chip", plan.target().name() + " " + plan.target().part())
+                .bind("recipe", plan.recipe().title()).bind("at", at.toString())
+                .bind("simulated", simulated).bind("file", id + ".run.jsonl").execute();
+        return run(id).orElseThrow();
+    }
+
+    public synchronized void endRun(String id, Instant at, Verdict verdict) {
+        handle.createUpdate(
+                "UPDATE run SET ended_at = :at, outcome = :outcome, length_s = :length, peak_joint_c = :joint, above_s = :above, peak_top_c = :top WHERE id = :id")
+                .bind("id", id).bind("at", at.toString())
+                .bind("outcome", verdict.outcome().name().toLowerCase(Locale.ROOT))
+                .bind("length", verdict.lengthS())
+                .bind("joint", finite(verdict.peakJointC())).bind("above", verdict.aboveLiquidusS())
+                .bind("top", finite(verdict.peakTopC())).execute();
+    }
+
+    private static Double finite(double value) {
+        return Double.isFinite(value) ? value : null;
+    }
+
+    /** Newest first. */
+    public synchronized List<RunEntry> runs() {
+        return handle.createQuery("SELECT * FROM run ORDER BY started_at DESC, id").map((r, c) -> entry(r))
+                .list();
+    }
+
+    public synchronized Optional<RunEntry> run(String id) {
+        return handle.createQuery("SELECT * FROM run WHERE id = :id").bind("id", id).map((r, c) -> entry(r))
+                .findOne();
+    }
+
+    /** Runs that were begun and never ended: the program stopped in the middle. */
+    public synchronized List<RunEntry> openRuns() {
+        return handle.createQuery("SELECT * FROM run WHERE outcome IS NULL ORDER BY started_at DESC")
+                .map((r, c) -> entry(r)).list();
+    }
+
+    private static RunEntry entry(ResultSet r) throws SQLException {
+        String ended = r.getString("ended_at");
+        String outcome = r.getString("outcome");
+        return new RunEntry(r.getString("id"), r.getString("job_id"), r.getString("bead"),
+                r.getString("chip"), r.getString("recipe"),
+                Instant.parse(r.getString("started_at")), r.getBoolean("simulated"), r.getString("log_file"),
+                Optional.ofNullable(ended).map(Instant::parse),
+                Optional.ofNullable(outcome).map(o -> Verdict.Outcome.valueOf(o.toUpperCase(Locale.ROOT))),
+                number(r, "length_s"), number(r, "peak_joint_c"),
+                number(r, "above_s"), number(r, "peak_top_c"));
+    }
+
+    private static double number(ResultSet r, String column) throws SQLException {
+        double value = r.getDouble(column);
+        return r.wasNull() ? Double.NaN : value;
+    }
+
+    /** Where a run's log lies. The name comes from the ledger and is held inside the runs folder whatever it says. */
+    public Path logFile(RunEntry run) {
+        return folder.resolve("runs").resolve(Path.of(run.logFile()).getFileName());
+    }
+
+    // Settings.
+
+    public synchronized Optional<String> setting(String name) {
+        return handle.createQuery("SELECT value FROM setting WHERE name = :name").bind("name", name)
+                .mapTo(String.class).findOne();
+    }
+
+    public synchronized void setting(String name, String value) {
+        handle.createUpdate(
+                "INSERT INTO setting (name, value) VALUES (:name, :value) ON CONFLICT (name) DO UPDATE SET value = :value")
+                .bind("name", name)
+                .bind("value", value).execute();
+    }
+
+    /** The plan of a bead that is worked with a recipe. */
+    public synchronized RunPlan plan(Job job, String beadId) throws BadFileException {
+        var bead = job.bead(beadId).orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
+                "it has no bead " + beadId, "Choose one of its beads"));
+        String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
+                "bead " + beadId + " has no recipe", "Choose a bead that heats"));
+        var task = bead.phase() == org.greenbead.core.route.Phase.SEAT
+                ? RunPlan.Task.SEAT
+                : RunPlan.Task.LIFT;
+        return new RunPlan(task, job, beadId, document(Format.BOARD, job.board(), Board.class),
+                document(Format.BENCH, job.bench(), Bench.class),
+                document(Format.RECIPE, recipe, Recipe.class));
+    }
+
+    @Override
+    public synchronized void close() {
+        handle.close();
+    }
+}

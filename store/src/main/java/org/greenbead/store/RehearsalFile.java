@@ -1,0 +1,194 @@
+package org.greenbead.store;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.alloy.Alloys;
+import org.greenbead.core.bench.AirStation;
+import org.greenbead.core.bench.BottomHeater;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Layer;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.thermal.HeatScene;
+import org.greenbead.core.thermal.Heating;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * A complete heating in engineering units, {@code greenbead/rehearsal/1}, as docs/formats/rehearsal.schema.json describes it.
+ * Keys that the first form of the model cannot follow (shields, a support block, air off the chip's middle) are refused when it is turned into a heating.
+ */
+public record RehearsalFile(String name, String title, @JsonProperty("ambient_C") double ambientC,
+        double durationS, Double outputStepS, BoardPart board,
+        List<PackagePart> packages, Preheater preheater, Air air, List<Fan> fan, List<JsonNode> shields,
+        JsonNode support, List<Probe> probes) {
+    /** The bare board. */
+    public record BoardPart(double[] sizeMm, double thicknessMm, Copper copper, Double kInplane,
+            @JsonProperty("rho_c_MJ") Double rhoCMj, double kThrough,
+            Double emissivity, Double beta) {}
+
+    /** Copper of the board. */
+    public record Copper(int layers, double um, double coverage) {}
+
+    /** A package. */
+    public record PackagePart(String name, String side, String role, double[] centerMm, double[] sizeMm,
+            List<LayerPart> layers) {}
+
+    /** A layer of a package. */
+    public record LayerPart(String type, double tMm, Double pitchMm, Double ballMm, String alloy,
+            Boolean underfill, Double coverage, double[] dieMm,
+            String around) {}
+
+    /** The heater below. */
+    public record Preheater(String type, double[] centerMm, double[] sizeMm, Double gapMm, Double emissivity,
+            Double hGap, Double hContact,
+            Double tauHeatS, Double tauCoolS, @JsonProperty("T0_C") Double t0C, double[][] setpoints) {}
+
+    /** The hot air. */
+    public record Air(double nozzleMm, double[] centerMm, List<Segment> segments,
+            @JsonProperty("UA") Double ua, Double tauS, Double hMult) {}
+
+    /** A time with hot air. */
+    public record Segment(double t0, double t1, @JsonProperty("set_C") double setC,
+            @JsonProperty("flow_Lmin") double flowLmin, double distMm, String path,
+            Double radiusMm, Double periodS) {}
+
+    /** A fan. */
+    public record Fan(double t0, double t1, double hTop, double hBottom) {}
+
+    /** A thermocouple. */
+    public record Probe(String name, String side, double[] atMm) {}
+
+    /** @throws IllegalArgumentException for what the model's first form cannot follow, or for a set-up that contradicts itself */
+    public Heating heating() {
+        if (shields != null && !shields.isEmpty()) {
+            throw new IllegalArgumentException("shields are not modelled yet; take them out of the file");
+        }
+        if (support != null && !support.isNull()) {
+            throw new IllegalArgumentException(
+                    "a support block is not modelled yet; take it out of the file");
+        }
+        List<PackagePart> targets = packages.stream().filter(p -> "target".equals(p.role())).toList();
+        if (targets.size() != 1) {
+            throw new IllegalArgumentException(
+                    "there are " + targets.size() + " packages with role target; exactly one is needed");
+        }
+        PackagePart target = targets.getFirst();
+        var chips = packages.stream().map(RehearsalFile::chip).toList();
+        Copper copper = board.copper() != null ? board.copper() : new Copper(1, 35, 0.5);
+        var plain = new Board(name, title == null ? name : title, point(board.sizeMm()), board.thicknessMm(),
+                copper.layers(), copper.um(), copper.coverage(),
+                board.kThrough(), chips, List.of());
+        Optional<HeatScene.Laminate> laminate = board.kInplane() == null || board.rhoCMj() == null
+                ? Optional.empty()
+                : Optional.of(new HeatScene.Laminate(board.kInplane(), board.rhoCMj() * 1e6));
+        if (laminate.isEmpty() && board.copper() == null) {
+            throw new IllegalArgumentException(
+                    "the board needs either copper or both k_inplane and rho_c_MJ");
+        }
+        var scene = new HeatScene(plain, target.name(), ambientC,
+                Optional.ofNullable(preheater).map(RehearsalFile::heater),
+                preheater == null ? point(target.centerMm()) : point(preheater.centerMm()),
+                preheater == null || preheater.t0C() == null ? ambientC : preheater.t0C(), station(),
+                probePlaces(target),
+                or(board.emissivity(), 0.9), or(board.beta(), 1e-3), laminate);
+        return new Heating(name, title == null ? name : title, scene, durationS, or(outputStepS, 1),
+                heaterSteps(), airSegments(target), fans());
+    }
+
+    private List<Heating.HeaterStep> heaterSteps() {
+        var steps = new ArrayList<Heating.HeaterStep>();
+        if (preheater != null && preheater.setpoints() != null) {
+            for (double[] step : preheater.setpoints()) {
+                steps.add(new Heating.HeaterStep(step[0], step[1]));
+            }
+        }
+        return steps;
+    }
+
+    private List<Heating.AirSegment> airSegments(PackagePart target) {
+        if (air == null) {
+            return List.of();
+        }
+        Point off = point(air.centerMm());
+        if (off.distanceMm(point(target.centerMm())) > 2) {
+            throw new IllegalArgumentException(
+                    "the air's centre lies " + Math.round(off.distanceMm(point(target.centerMm())))
+                            + " mm off the target's; air beside the chip is not modelled yet");
+        }
+        return air.segments().stream().map(s -> new Heating.AirSegment(s.t0(), s.t1(),
+                new AirSetting(s.setC(), s.flowLmin(), air.nozzleMm(), s.distMm(),
+                        "swirl".equals(s.path()) ? or(s.radiusMm(), 0) : 0)))
+                .toList();
+    }
+
+    private List<Heating.FanSegment> fans() {
+        return fan == null
+                ? List.of()
+                : fan.stream().map(f -> new Heating.FanSegment(f.t0(), f.t1(), f.hTop(), f.hBottom()))
+                        .toList();
+    }
+
+    private AirStation station() {
+        return air == null
+                ? new AirStation("none", List.of(10.0), 500, 100, 0.05, 6, 1)
+                : new AirStation("air", List.of(air.nozzleMm()), 600, 300, or(air.ua(), 0.05),
+                        or(air.tauS(), 6), or(air.hMult(), 1));
+    }
+
+    private static BottomHeater heater(Preheater p) {
+        boolean contact = "contact".equals(p.type());
+        return new BottomHeater("preheater", contact, point(p.sizeMm()), contact ? 10 : or(p.gapMm(), 10),
+                or(p.emissivity(), 0.9),
+                contact ? or(p.hContact(), 300) : or(p.hGap(), 6), or(p.tauHeatS(), 60),
+                or(p.tauCoolS(), 250), 600, 1);
+    }
+
+    /** Two places where the file names none: on top 10 mm beside the chip, and under its middle. */
+    private List<ProbePlace> probePlaces(PackagePart target) {
+        if (probes == null) {
+            var beside = new Point(target.centerMm()[0] + target.sizeMm()[0] / 2 + 10, target.centerMm()[1]);
+            return List.of(new ProbePlace("board_top_10mm", ProbePlace.Role.BOARD, 1, Side.TOP, beside),
+                    new ProbePlace("board_bottom", ProbePlace.Role.BOARD, 2, Side.BOTTOM,
+                            point(target.centerMm())));
+        }
+        var places = new ArrayList<ProbePlace>();
+        for (Probe probe : probes) {
+            places.add(new ProbePlace(probe.name(), ProbePlace.Role.BOARD, places.size() + 1,
+                    side(probe.side()), point(probe.atMm())));
+        }
+        return places;
+    }
+
+    private static Chip chip(PackagePart p) {
+        return new Chip(p.name(), p.name(), side(p.side()), point(p.centerMm()), point(p.sizeMm()),
+                p.layers().stream().map(RehearsalFile::layer).toList(), 300,
+                0, 3, 1e6, 0);
+    }
+
+    private static Layer layer(LayerPart l) {
+        return switch (l.type()) {
+            case "joint" -> new Layer.Joint(l.tMm(), l.pitchMm(), l.ballMm(), Alloys.require(l.alloy()),
+                    Boolean.TRUE.equals(l.underfill()), or(l.coverage(), 1));
+            case "die" -> new Layer.Die(l.tMm(), point(l.dieMm()), "void".equals(l.around()));
+            default ->
+                new Layer.Plain(Layer.Material.valueOf(l.type().toUpperCase(java.util.Locale.ROOT)), l.tMm());
+        };
+    }
+
+    private static Side side(String word) {
+        return "bottom".equals(word) ? Side.BOTTOM : Side.TOP;
+    }
+
+    private static Point point(double[] xy) {
+        return new Point(xy[0], xy[1]);
+    }
+
+    private static double or(Double value, double usual) {
+        return value == null ? usual : value;
+    }
+}

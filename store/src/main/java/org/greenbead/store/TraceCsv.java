@@ -1,0 +1,64 @@
+package org.greenbead.store;
+
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.Writer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.thermal.Heating;
+
+/** Traces of a rehearsal as a table, columns as docs/formats/README.md says. */
+public final class TraceCsv {
+    private TraceCsv() {
+    }
+
+    /** A heating with fixed times. */
+    public static void write(Heating.Traces traces, Writer out) throws IOException {
+        CsvWriter csv = CsvWriter.builder().build(out);
+        var head = new ArrayList<>(List.of("time_s", "joint_centre_c", "joint_corner_c", "liquid_fraction",
+                "joint_min_c", "joint_max_c", "package_top_c"));
+        traces.probes().forEach(p -> head.add(p + "_c"));
+        traces.neighbours().forEach(n -> head.add(n + ".joint_c"));
+        head.addAll(List.of("heater_c", "air_exit_c"));
+        csv.writeRecord(head);
+        for (Heating.Row r : traces.rows()) {
+            var row = new ArrayList<String>();
+            add(row, r.timeS(), r.jointCentreC(), r.jointCornerC(), r.liquidFraction(), r.jointMinC(),
+                    r.jointMaxC(), r.packageTopC());
+            add(row, r.probesC());
+            add(row, r.neighboursC());
+            add(row, r.heaterC(), r.airExitC());
+            csv.writeRecord(row);
+        }
+        csv.flush();
+    }
+
+    /** A recipe, with the stage each row fell in. */
+    public static void write(RunPlan plan, Rehearsal rehearsal, Writer out) throws IOException {
+        CsvWriter csv = CsvWriter.builder().build(out);
+        var head = new ArrayList<>(List.of("time_s", "joint_centre_c", "liquid_fraction", "joint_min_c",
+                "joint_max_c", "package_top_c"));
+        plan.bench().probes().forEach(p -> head.add(p.name() + "_c"));
+        head.addAll(List.of("heater_c", "air_exit_c", "stage"));
+        csv.writeRecord(head);
+        for (Rehearsal.Row r : rehearsal.rows()) {
+            var row = new ArrayList<String>();
+            add(row, r.timeS(), r.jointCentreC(), r.liquidFraction(), r.jointMinC(), r.jointMaxC(),
+                    r.packageTopC());
+            add(row, r.probesC());
+            add(row, r.heaterC(), r.airExitC());
+            row.add(plan.recipe().stages().get(r.stage()).name());
+            csv.writeRecord(row);
+        }
+        csv.flush();
+    }
+
+    private static void add(List<String> row, double... values) {
+        for (double value : values) {
+            row.add(String.format(Locale.ROOT, "%.3f", value));
+        }
+    }
+}
