@@ -28,16 +28,16 @@ public final class RunCsv {
         RunPlan plan = log.header().plan();
         List<ProbePlace> probes = plan.bench().probes();
         CsvWriter csv = CsvWriter.builder().build(out);
-        csv.writeComment("greenbead/runlog-csv/1");
-        csv.writeComment("run: " + log.header().run());
-        csv.writeComment("started: " + log.header().started());
-        csv.writeComment("simulated: " + log.header().simulated());
-        csv.writeComment("job: " + plan.job().id() + ", bead " + plan.bead());
-        csv.writeComment("board: " + plan.board().id() + ", chip " + plan.target().name() + " "
+        csv.writeComment(" greenbead/runlog-csv/1");
+        csv.writeComment(" run: " + log.header().run());
+        csv.writeComment(" started: " + log.header().started());
+        csv.writeComment(" simulated: " + log.header().simulated());
+        csv.writeComment(" job: " + plan.job().id() + ", bead " + plan.bead());
+        csv.writeComment(" board: " + plan.board().id() + ", chip " + plan.target().name() + " "
                 + plan.target().part() + ", alloy " + plan.target().joint().alloy().name());
-        csv.writeComment("recipe: " + plan.recipe().id());
+        csv.writeComment(" recipe: " + plan.recipe().id());
         for (ProbePlace probe : probes) {
-            csv.writeComment(String.format(Locale.ROOT, "probe %s: channel %d, %s, %s side, at %.1f %.1f mm",
+            csv.writeComment(String.format(Locale.ROOT, " probe %s: channel %d, %s, %s side, at %.1f %.1f mm",
                     probe.name(), probe.channel(),
                     probe.role().name().toLowerCase(Locale.ROOT),
                     probe.side().name().toLowerCase(Locale.ROOT), probe.atMm().xMm(), probe.atMm().yMm()));

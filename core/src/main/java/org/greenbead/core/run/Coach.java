@@ -40,12 +40,16 @@ final class Coach {
             Phrase now = Phrase.of(run.joint().celsius() < goal ? "coach.peak" : "coach.peak.nudge",
                     settings(stage));
             String task = run.plan().task().name().toLowerCase(Locale.ROOT);
-            Phrase next = run.meltsInS().isPresent()
-                    ? Phrase.of("coach.peak.next", new Quantity.TempC(goal),
-                            new Quantity.Seconds(run.meltsInS().getAsDouble()))
-                    : Phrase.of(run.joint().celsius() < run.plan().target().joint().alloy().liquidusC()
-                            ? "coach.peak.next.never"
-                            : "coach.peak.next.now", new Quantity.TempC(goal));
+            Phrase next = !run.looked()
+                    ? Phrase.of("coach.peak.next.wait", new Quantity.TempC(goal))
+                    : run.meltsInS().isPresent()
+                            ? Phrase.of("coach.peak.next", new Quantity.TempC(goal),
+                                    new Quantity.Seconds(run.meltsInS().getAsDouble()))
+                            : Phrase.of(
+                                    run.joint().celsius() < run.plan().target().joint().alloy().liquidusC()
+                                            ? "coach.peak.next.never"
+                                            : "coach.peak.next.now",
+                                    new Quantity.TempC(goal));
             return new Coaching(now, next, Optional.of(Say.MOVES), Phrase.of("pedal.moves." + task),
                     Phrase.of("pedal.moves.so", new Quantity.Seconds(run.timeS())),
                     Optional.of(Phrase.of("caution.fumes")));

@@ -410,7 +410,7 @@ public final class RunEngine {
         return new RunView(plan, status, timeS, stage, current(), timeS - stageStartS,
                 timeS - settingsChangedS, probes, joint(), jointTrace,
                 estimator.of(HeatModel::packageTopC), room(), aboveS, from(meltsAtS), from(safeAtS), linkUp,
-                melt(), reachedSinceS, everMolten, movingC());
+                melt(), reachedSinceS, everMolten, movingC(), lookedS >= stageStartS);
     }
 
     private List<Room> room() {

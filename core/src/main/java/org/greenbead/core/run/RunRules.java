@@ -118,15 +118,16 @@ final class RunRules {
                 double cure = Math.rint(
                         Math.min(run.plan().bench().heater().maxC(), lag.curingSetC(wanted, set, room)) / 5)
                         * 5;
+                if (cure <= set + 2) {
+                    return;
+                }
                 Finding finding = Finding.of(Rule.HEATER_LAG, run.stage().name(), Severity.CARE,
                         new Quantity.TempC(set),
                         new Quantity.TempC(probe.trace().last()), new Quantity.Seconds(run.stageS()),
                         new Quantity.TempC(lag.plateauC()),
                         new Quantity.TempC(goal.celsius()), new Quantity.TempC(cure),
                         new Quantity.Seconds(run.stage().latestS()));
-                found.add(cure > set + 2
-                        ? finding.with(new Remedy.SetHeater(run.stageIndex(), cure))
-                        : finding);
+                found.add(finding.with(new Remedy.SetHeater(run.stageIndex(), cure)));
             }
         });
     }

@@ -11,4 +11,4 @@ record RunView(RunPlan plan, RunState.Status status, double timeS, int stageInde
         Map<String, ProbeWatch> probes, Estimate joint, Trace jointTrace, Estimate chipTop, List<Room> room,
         double aboveS,
         OptionalDouble meltsInS, OptionalDouble safeInS, boolean linkUp, MeltProof melt, double reachedSinceS,
-        boolean everMolten, double movingC) {}
+        boolean everMolten, double movingC, boolean looked) {}

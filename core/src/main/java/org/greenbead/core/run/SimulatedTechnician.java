@@ -70,7 +70,11 @@ public final class SimulatedTechnician {
             return Optional
                     .of(new RunEvent.Changed(now, set.stage(), stage.withHeater(Optional.of(set.celsius()))));
         }
-        boolean word = stage.end() instanceof StageEnd.TechnicianSays;
+        boolean blind = stage.end() instanceof StageEnd.ProbeReaches p
+                && state.probes().containsKey(p.probe())
+                && state.probes().get(p.probe()).health() != ProbeView.Health.GOOD
+                && state.stageS() > stage.latestS();
+        boolean word = blind || stage.end() instanceof StageEnd.TechnicianSays;
         return word || state.stageS() > 2.5 * stage.latestS()
                 ? Optional.of(new RunEvent.Said(now, Say.GO_ON, ""))
                 : Optional.empty();

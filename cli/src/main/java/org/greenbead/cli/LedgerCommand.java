@@ -1,0 +1,106 @@
+package org.greenbead.cli;
+
+import java.io.PrintWriter;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Job;
+import org.greenbead.store.JobEvent;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.RunEntry;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** What the ledger holds. */
+@Command(name = "ledger", mixinStandardHelpOptions = true, description = "Lists jobs and runs, or shows one.", subcommands = {
+        LedgerCommand.ListAll.class, LedgerCommand.Show.class})
+final class LedgerCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public void run() {
+        spec.commandLine().usage(spec.commandLine().getOut());
+    }
+
+    /** All of it, a line each. */
+    @Command(name = "list", mixinStandardHelpOptions = true, description = "Jobs, then runs, newest first.")
+    static final class ListAll implements Callable<Integer> {
+        @Mixin
+        private Shared shared;
+        @Spec
+        private CommandSpec spec;
+
+        @Override
+        public Integer call() throws Exception {
+            PrintWriter out = spec.commandLine().getOut();
+            Words words = shared.words();
+            try (Ledger ledger = shared.ledger()) {
+                for (Job job : ledger.jobs()) {
+                    out.printf(Locale.ROOT, "job %-10s %-24s at %s%n", job.id(), job.title(),
+                            job.inHand().map(b -> words.say("bead." + b.id())).orElse("its end"));
+                }
+                for (RunEntry run : ledger.runs()) {
+                    out.printf(Locale.ROOT, "run %-34s %-16s %-18s peak %s%s%n", run.id(), run.chip(),
+                            run.outcome().map(
+                                    o -> words.say("verdict.outcome." + o.name().toLowerCase(Locale.ROOT)))
+                                    .orElse("left open"),
+                            words.show(new Quantity.TempC(run.peakJointC())),
+                            run.simulated() ? ", simulated" : "");
+                }
+            }
+            return 0;
+        }
+    }
+
+    /** One job or run. */
+    @Command(name = "show", mixinStandardHelpOptions = true, description = "One job with its route and history, or one run.")
+    static final class Show implements Callable<Integer> {
+        @Mixin
+        private Shared shared;
+        @Spec
+        private CommandSpec spec;
+        @Parameters(paramLabel = "ID", description = "A job's id, a run's id, or \"last\".")
+        private String id;
+
+        @Override
+        public Integer call() throws Exception {
+            PrintWriter out = spec.commandLine().getOut();
+            Words words = shared.words();
+            try (Ledger ledger = shared.ledger()) {
+                if (ledger.jobs().stream().anyMatch(j -> j.id().equals(id))) {
+                    Job job = ledger.job(id);
+                    out.println(job.id() + " " + job.title() + ": " + job.complaint() + " (" + job.customer()
+                            + ")");
+                    for (Bead bead : job.beads()) {
+                        out.printf(Locale.ROOT, "  %-8s %-20s %s%n",
+                                words.say("phase." + bead.phase().name().toLowerCase(Locale.ROOT)),
+                                words.say("bead." + bead.id()),
+                                words.say("report." + bead.state().name().toLowerCase(Locale.ROOT)));
+                    }
+                    for (JobEvent event : ledger.history(id)) {
+                        out.println("  " + event.at() + " " + event.kind() + " " + event.detail());
+                    }
+                } else {
+                    RunEntry run = Shared.run(ledger, id);
+                    out.println(run.id() + ": " + run.recipe() + ", " + run.chip() + ", begun "
+                            + run.startedAt());
+                    out.println("  "
+                            + run.outcome().map(
+                                    o -> words.say("verdict.outcome." + o.name().toLowerCase(Locale.ROOT)))
+                                    .orElse("left open")
+                            + ", hottest joint "
+                            + words.show(new Quantity.TempC(run.peakJointC())) + ", above liquidus "
+                            + Words.clock(run.aboveS()));
+                    out.println("  log " + ledger.logFile(run));
+                }
+            }
+            return 0;
+        }
+    }
+}

@@ -1,0 +1,56 @@
+package org.greenbead.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import org.greenbead.store.BadFileException;
+import org.greenbead.store.LedgerException;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** {@code greenbead VERB}: exit status 0 good, 1 worked but not good, 2 the call or its input is wrong. */
+@Command(name = "greenbead", mixinStandardHelpOptions = true, version = "Green Bead 0.1.0", description = "Rework of ball grid arrays: rehearse, run, prove, remember.", subcommands = {
+        RehearseCommand.class, RunCommand.class, ReplayCommand.class, ExportCommand.class,
+        ReportCommand.class, LedgerCommand.class,
+        DoctorCommand.class, FindingsCommand.class})
+public final class Main implements Runnable {
+    @CommandLine.Spec
+    private CommandLine.Model.CommandSpec spec;
+
+    public static void main(String[] args) {
+        System.exit(execute(new PrintWriter(System.out, true), new PrintWriter(System.err, true), args));
+    }
+
+    /** Runs one command line. */
+    static int execute(PrintWriter out, PrintWriter err, String... args) {
+        var line = new CommandLine(new Main());
+        line.setOut(out);
+        line.setErr(err);
+        line.setCaseInsensitiveEnumValuesAllowed(true);
+        line.setExecutionExceptionHandler((e, cmd, result) -> {
+            cmd.getErr().println(sentence(e));
+            return 2;
+        });
+        line.setParameterExceptionHandler((e, words) -> {
+            e.getCommandLine().getErr().println(e.getMessage() + ". See "
+                    + e.getCommandLine().getCommandSpec().qualifiedName(" ") + " --help.");
+            return 2;
+        });
+        return line.execute(args);
+    }
+
+    private static String sentence(Exception e) {
+        String message = e.getMessage() == null
+                ? e.getClass().getSimpleName()
+                : e.getMessage().lines().findFirst().orElse("");
+        return e instanceof BadFileException || e instanceof LedgerException
+                || e instanceof IllegalArgumentException || e instanceof IOException
+                        ? message
+                        : "Something went wrong inside Green Bead (" + e.getClass().getSimpleName() + ": "
+                                + message + "). Please keep the file that caused it.";
+    }
+
+    @Override
+    public void run() {
+        spec.commandLine().usage(spec.commandLine().getOut());
+    }
+}

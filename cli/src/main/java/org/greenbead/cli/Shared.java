@@ -1,0 +1,58 @@
+package org.greenbead.cli;
+
+import dev.dirs.ProjectDirectories;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Locale;
+import java.util.Optional;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.store.BadFileException;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.LedgerException;
+import org.greenbead.store.OpenFiles;
+import org.greenbead.store.RunEntry;
+import picocli.CommandLine.Option;
+
+/** What several commands share: the data folder and the unit. */
+final class Shared {
+    @Option(names = "--data", paramLabel = "FOLDER", description = "Data folder with the ledger (default: GREENBEAD_DATA, else the user's data folder).")
+    private Path data;
+    @Option(names = "--fahrenheit", description = "Show temperatures in degrees Fahrenheit; files stay in degrees Celsius.")
+    private boolean fahrenheit;
+    private final OpenFiles files = new OpenFiles();
+
+    Path data() {
+        if (data != null) {
+            return data;
+        }
+        String set = System.getenv("GREENBEAD_DATA");
+        return set != null && !set.isBlank()
+                ? Path.of(set)
+                : Path.of(ProjectDirectories.from("org", "Green Bead", "greenbead").dataDir);
+    }
+
+    Words words() {
+        return new Words(Locale.ENGLISH, fahrenheit ? TempUnit.FAHRENHEIT : TempUnit.CELSIUS);
+    }
+
+    OpenFiles files() {
+        return files;
+    }
+
+    DemoWorld world() {
+        return new DemoWorld(files);
+    }
+
+    Ledger ledger() throws LedgerException {
+        return Ledger.open(data(), files, InstantSource.system());
+    }
+
+    /** The run of that id; the newest when it is "last". */
+    static RunEntry run(Ledger ledger, String id) throws BadFileException {
+        Optional<RunEntry> found = "last".equals(id) ? ledger.runs().stream().findFirst() : ledger.run(id);
+        return found.orElseThrow(() -> new BadFileException("ledger", 0, "", "there is no run " + id,
+                "List them with: greenbead ledger list"));
+    }
+}

@@ -1,0 +1,117 @@
+package org.greenbead.device;
+
+import com.ghgande.j2mod.modbus.ModbusException;
+import com.ghgande.j2mod.modbus.facade.ModbusTCPMaster;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.run.LinkLostException;
+import org.greenbead.core.run.ProbePort;
+import org.greenbead.core.run.Reading;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Thermocouples on a Modbus TCP logger. One request a sweep covers all channels in use. After a failure the connection is
+ * thrown away and made anew at the next sweep.
+ */
+public final class ModbusLogger implements ProbePort {
+    private static final Logger LOG = LoggerFactory.getLogger(ModbusLogger.class);
+    private static final int MOST_REGISTERS = 125; // Modbus application protocol V1.1b3, 6.4
+    private final LoggerConfig config;
+    private final List<ProbePlace> probes;
+    private final Map<Integer, Integer> registerOf = new HashMap<>();
+    private final int first;
+    private final int count;
+    private Optional<ModbusTCPMaster> master = Optional.empty();
+    private boolean silent;
+
+    /** @throws IllegalArgumentException when a probe's channel is not in the configuration */
+    public ModbusLogger(LoggerConfig config, List<ProbePlace> probes) {
+        this.config = config;
+        this.probes = List.copyOf(probes);
+        config.channels().forEach(c -> registerOf.put(c.channel(), c.register()));
+        int low = Integer.MAX_VALUE;
+        int high = 0;
+        for (ProbePlace probe : probes) {
+            Integer register = registerOf.get(probe.channel());
+            if (register == null) {
+                throw new IllegalArgumentException("probe " + probe.name() + " is on channel "
+                        + probe.channel() + ", which the logger's file does not list");
+            }
+            low = Math.min(low, register);
+            high = Math.max(high, register);
+        }
+        first = probes.isEmpty() ? 0 : low;
+        count = probes.isEmpty() ? 1 : high - low + 1;
+        if (count > MOST_REGISTERS) {
+            throw new IllegalArgumentException(
+                    "the probes' registers span " + count + "; one request takes " + MOST_REGISTERS);
+        }
+    }
+
+    @Override
+    public List<Reading> sweep() throws LinkLostException {
+        try {
+            int[] counts = ask(connected());
+            silent = false;
+            var readings = new ArrayList<Reading>();
+            for (ProbePlace probe : probes) {
+                int value = counts[registerOf.get(probe.channel()) - first];
+                readings.add(value == config.openCount()
+                        ? new Reading.Open(probe.name())
+                        : new Reading.Measured(probe.name(),
+                                Math.round(value * config.scale() * 1000) / 1000.0));
+            }
+            return readings;
+        } catch (Exception e) { // the library's connect declares Exception
+            if (e instanceof InterruptedException) {
+                Thread.currentThread().interrupt();
+            }
+            drop();
+            if (!silent) {
+                LOG.warn("logger {}:{} does not answer: {}", config.host(), config.port(), e.getMessage());
+                silent = true;
+            }
+            throw new LinkLostException("The logger at " + config.host() + ":" + config.port()
+                    + " does not answer (" + e.getMessage() + "). Check its cable and power.", e);
+        }
+    }
+
+    private ModbusTCPMaster connected() throws Exception {
+        if (master.isEmpty()) {
+            var fresh = new ModbusTCPMaster(config.host(), config.port(), config.timeoutMs(), false);
+            fresh.setRetries(0);
+            fresh.connect();
+            master = Optional.of(fresh);
+        }
+        return master.get();
+    }
+
+    private int[] ask(ModbusTCPMaster to) throws ModbusException {
+        var registers = config.table() == LoggerConfig.Table.INPUT
+                ? to.readInputRegisters(config.unit(), first, count)
+                : to.readMultipleRegisters(config.unit(), first, count);
+        if (registers == null || registers.length != count) {
+            throw new ModbusException("the answer is short");
+        }
+        int[] counts = new int[count];
+        for (int i = 0; i < count; i++) {
+            counts[i] = registers[i].toShort();
+        }
+        return counts;
+    }
+
+    private void drop() {
+        master.ifPresent(ModbusTCPMaster::disconnect);
+        master = Optional.empty();
+    }
+
+    @Override
+    public void close() {
+        drop();
+    }
+}
