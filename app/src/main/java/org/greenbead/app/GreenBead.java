@@ -1,0 +1,147 @@
+package org.greenbead.app;
+
+import atlantafx.base.theme.PrimerLight;
+import java.lang.management.ManagementFactory;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.control.Label;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Stage;
+import org.greenbead.app.demo.Walk;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.app.shell.Workshop;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.route.Job;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.greenbead.store.RunEntry;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The application: opens the window at once, the ledger behind it. */
+public final class GreenBead extends Application {
+    private static final Logger LOG = LoggerFactory.getLogger(GreenBead.class);
+    private Optional<Desk> desk = Optional.empty();
+    private Optional<Workshop> workshop = Optional.empty();
+
+    /** What is known once the ledger is open. */
+    private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open) {}
+
+    @Override
+    public void start(Stage stage) {
+        Path home = Path.of(System.getProperty("greenbead.home", "."));
+        Options options;
+        try {
+            options = Options.parse(getParameters().getRaw(),
+                    "Headless".equals(System.getProperty("glass.platform")), home);
+        } catch (IllegalArgumentException e) {
+            System.err.println("greenbead: " + e.getMessage());
+            Platform.exit();
+            return;
+        }
+        open(stage, options, InstantSource.system());
+    }
+
+    /** Opens the window on a stage; the tests come in here too. */
+    public void open(Stage stage, Options options, InstantSource clock) {
+        setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+        Looks.loadFonts();
+        Texts texts = Texts.of(Locale.ENGLISH, TempUnit.CELSIUS);
+        Thread.setDefaultUncaughtExceptionHandler((thread, error) -> {
+            LOG.error("unexpected", error);
+            desk.ifPresent(d -> d.trouble(texts.get("error.unexpected", String.valueOf(error.getMessage()))));
+        });
+        Label words = Looks.label(texts.get("app.laying"), "big");
+        words.setId("laying");
+        var first = Looks.as(new VBox(words), "first");
+        var root = new StackPane(first);
+        var scene = new Scene(root, 1280, 800);
+        Looks.dress(scene, false, 100);
+        stage.setTitle(texts.get("app.title"));
+        stage.setMinWidth(1100);
+        stage.setMinHeight(700);
+        stage.setScene(scene);
+        stage.setOnCloseRequest(close -> {
+            if (!workshop.map(Workshop::mayClose).orElse(true)) {
+                close.consume();
+            }
+        });
+        stage.show();
+        if (options.timing()) {
+            firstPaint(scene);
+        }
+        Thread.ofPlatform().daemon().name("opening").start(() -> {
+            try {
+                Opened opened = behind(options, clock, words, texts);
+                Platform.runLater(() -> ready(stage, scene, options, opened));
+            } catch (Exception e) {
+                LOG.error("cannot open", e);
+                Platform.runLater(() -> {
+                    words.setText(texts.get("app.failed") + "\n" + e.getMessage());
+                    words.getStyleClass().add("ink-hot");
+                    words.setId("failed");
+                });
+                if (options.walk()) {
+                    System.err.println("greenbead: " + e.getMessage());
+                    Platform.exit();
+                }
+            }
+        });
+    }
+
+    private static Opened behind(Options options, InstantSource clock, Label words, Texts texts)
+            throws Exception {
+        var files = new OpenFiles();
+        Ledger ledger = Ledger.open(options.data(), files, clock);
+        if (options.demo() || ledger.jobs().isEmpty()) {
+            // Without a job there is nothing to look at: an empty ledger begins as the demo.
+            new DemoWorld(files).fill(ledger, clock, done -> Platform
+                    .runLater(() -> words.setText(texts.get("app.relive", Math.round(done * 100) + " %"))));
+        }
+        return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), ledger.openRuns());
+    }
+
+    private void ready(Stage stage, Scene scene, Options options, Opened opened) {
+        desk = Optional.of(opened.desk());
+        var shop = new Workshop(opened.desk(), opened.jobs());
+        workshop = Optional.of(shop);
+        scene.setRoot(shop.node());
+        shop.listen(scene);
+        shop.begin(opened.open());
+        if (options.walk()) {
+            new Walk(stage, scene, shop, opened.desk(), options.shots().orElseThrow()).start();
+        }
+    }
+
+    /** Prints how long it took from the start of the process to the first frame with something on it. */
+    private static void firstPaint(Scene scene) {
+        scene.addPostLayoutPulseListener(new Runnable() {
+            @Override
+            public void run() {
+                scene.removePostLayoutPulseListener(this);
+                long sinceStart = System.currentTimeMillis()
+                        - ManagementFactory.getRuntimeMXBean().getStartTime();
+                System.out.printf(Locale.ROOT, "first paint after %.2f s%n", sinceStart / 1000.0);
+            }
+        });
+    }
+
+    /** Closes the bench, then the ledger; a run that goes on is left open in it. */
+    @Override
+    public void stop() {
+        workshop.ifPresent(Workshop::close);
+        desk.ifPresent(Desk::close);
+        workshop = Optional.empty();
+        desk = Optional.empty();
+    }
+}

@@ -1,0 +1,276 @@
+package org.greenbead.app.demo;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.application.Platform;
+import javafx.embed.swing.SwingFXUtils;
+import javafx.event.Event;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Workshop;
+import org.greenbead.core.run.RunState;
+
+/** Job SB-0417 from the stop in Watch to the report, by keys alone. Prints each step; leaves a PNG of each main view. */
+public final class Walk {
+    private static final long PATIENCE_MS = 60_000;
+    private final Stage stage;
+    private final Scene scene;
+    private final Workshop shop;
+    private final Desk desk;
+    private final Path folder;
+
+    public Walk(Stage stage, Scene scene, Workshop shop, Desk desk, Path folder) {
+        this.stage = stage;
+        this.scene = scene;
+        this.shop = shop;
+        this.desk = desk;
+        this.folder = folder;
+    }
+
+    public void start() {
+        Thread.ofPlatform().name("walk").start(() -> {
+            int status = 0;
+            try {
+                Files.createDirectories(folder);
+                walk();
+                say("done; pictures are in " + folder);
+            } catch (TimeoutException | ExecutionException | IOException e) {
+                System.err.println("greenbead: the walk stopped: " + e.getMessage());
+                status = 1;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                status = 1;
+            }
+            int end = status;
+            Platform.runLater(() -> {
+                stage.close();
+                if (end != 0) {
+                    // The exit status tells a script that the demo is broken.
+                    Thread.ofPlatform().start(() -> System.exit(end));
+                }
+            });
+        });
+    }
+
+    private void walk() throws InterruptedException, ExecutionException, TimeoutException, IOException {
+        fx(() -> {
+            desk.settings().mute().set(true);
+            return null;
+        });
+        speed(60);
+        await("the stop in Watch",
+                () -> scene.lookup("#remedy-CELL_CONNECTED") != null && text("#pedal-word").contains("cell"));
+        say("job SB-0417: " + text("#coach-now"));
+        say("Watch holds the start: " + text("#pedal-word"));
+        shot("1-run-stopped");
+        press(KeyCode.R, "opens the recipe");
+        await("the rehearsal", () -> text("#figure-peak").contains("°"));
+        say("rehearsal: coldest joint peaks at " + text("#figure-peak"));
+        type("#stage-3-air", "662 F");
+        await("the rehearsal of 662 F", () -> text("#pedal-word").startsWith("Keep"));
+        await("a new peak", () -> !text("#figure-ramp").isEmpty());
+        shot("2-recipe");
+        press(KeyCode.ESCAPE, "leaves the field");
+        press(KeyCode.LEFT, "undoes the change");
+        await("the recipe as it was", () -> text("#pedal-word").startsWith("Go"));
+        press(KeyCode.SPACE, "goes to the run");
+        await("the run page",
+                () -> scene.lookup("#remedy-CELL_CONNECTED") != null && scene.lookup("#coach-now") != null);
+        press(KeyCode.DIGIT1, "marks the cell lead unplugged");
+        await("the way free", () -> text("#pedal-word").startsWith("Start"));
+        press(KeyCode.SPACE, "starts the run");
+        boolean soak = false;
+        boolean far = false;
+        long until = System.currentTimeMillis() + 4 * PATIENCE_MS;
+        while (System.currentTimeMillis() < until && scene.lookup("#verdict") == null) {
+            RunState.Status status = fx(
+                    () -> shop.runState().map(RunState::status).orElse(RunState.Status.ENDED));
+            double stageS = fx(() -> shop.runState().map(RunState::stageS).orElse(0.0));
+            int at = fx(() -> shop.runState().map(RunState::stage).orElse(0));
+            if (status == RunState.Status.HEATING && fx(() -> scene.lookup("#remedy-HEATER_LAG") != null)
+                    && !soak) {
+                soak = true;
+                say("coach: " + text("#coach-now"));
+                press(KeyCode.DIGIT1, "takes the heater's remedy");
+            }
+            if (status == RunState.Status.HEATING && at == 3 && stageS > 6 && !far) {
+                far = true;
+                speed(1);
+                say("coach: " + text("#coach-now") + " " + text("#coach-next"));
+                shot("3-run");
+                press(KeyCode.F, "far view");
+                shot("4-far-view");
+                press(KeyCode.F, "back from the far view");
+                speed(60);
+            }
+            if (status == RunState.Status.HEATING && at == 3 && text("#coach-now").startsWith("Nudge")
+                    && text("#sight").contains("swims")) {
+                press(KeyCode.SPACE, "says: it moves");
+                await("molten", () -> text("#pedal-word").startsWith("Chip is off"));
+                press(KeyCode.SPACE, "chip is off, heat away");
+                say("coach: " + text("#coach-next"));
+            }
+            if (status == RunState.Status.SAFE) {
+                press(KeyCode.SPACE, "finishes the run");
+                await("the verdict", () -> scene.lookup("#verdict") != null);
+            }
+            Thread.sleep(20);
+        }
+        await("the verdict", () -> scene.lookup("#verdict") != null);
+        say("verdict: " + text("#verdict"));
+        pause();
+        shot("5-verdict");
+        press(KeyCode.E, "exports the log");
+        await("the CSV", () -> text("#verdict-said").contains(".csv"));
+        say(text("#verdict-said"));
+        press(KeyCode.P, "writes the report");
+        await("the PDF", () -> text("#verdict-said").contains(".pdf"));
+        say(text("#verdict-said"));
+        press(KeyCode.L, "opens the ledger");
+        await("the ledger",
+                () -> scene.lookup("#ledger-list") != null && text("#pedal-so").startsWith("replays"));
+        shot("6-ledger");
+        press(KeyCode.SPACE, "opens the run");
+        await("the replay", () -> text("#pedal-word").equals("Play"));
+        shot("7-replay");
+        press(KeyCode.J, "goes to the next job");
+        press(KeyCode.J, "and the next");
+        await("job SB-0412",
+                () -> text("#job-id").equals("SB-0412") && scene.lookup("#check-stencil_held") != null);
+        pause();
+        shot("8-checks");
+        press(KeyCode.B, "opens the bench set-up");
+        await("the set-up", () -> scene.lookup("#theme-true") != null);
+        shot("9-setup");
+        fx(() -> {
+            desk.settings().lampOff().set(true);
+            return null;
+        });
+        press(KeyCode.J, "another job, lamp off");
+        press(KeyCode.R, "its recipe");
+        await("the rehearsal, lamp off", () -> text("#figure-peak").contains("°"));
+        shot("10-lamp-off");
+        fx(() -> {
+            desk.settings().lampOff().set(false);
+            return null;
+        });
+        pause();
+    }
+
+    private void speed(int times) throws InterruptedException, ExecutionException, TimeoutException {
+        fx(() -> {
+            desk.settings().speed().set(times);
+            return null;
+        });
+        pause();
+    }
+
+    private static void say(String step) {
+        System.out.println("  " + step);
+    }
+
+    /** A few pulses, for what is drawn in the next ones. */
+    private void pause() throws InterruptedException, ExecutionException, TimeoutException {
+        for (int i = 0; i < 5; i++) {
+            fx(() -> null);
+            Thread.sleep(40);
+        }
+    }
+
+    private void press(KeyCode key, String why)
+            throws InterruptedException, ExecutionException, TimeoutException {
+        System.out.printf(Locale.ROOT, "  %-8s %s%n", key.getName(), why);
+        fx(() -> {
+            Node to = scene.getFocusOwner() == null ? scene.getRoot() : scene.getFocusOwner();
+            Event.fireEvent(to, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", key, false, false, false, false));
+            Event.fireEvent(to, new KeyEvent(KeyEvent.KEY_RELEASED, "", "", key, false, false, false, false));
+            return null;
+        });
+    }
+
+    private void type(String id, String text)
+            throws InterruptedException, ExecutionException, TimeoutException {
+        System.out.println("  types    " + text + " into " + id.substring(1));
+        fx(() -> {
+            if (scene.lookup(id) instanceof TextInputControl field) {
+                field.requestFocus();
+                field.setText(text);
+            }
+            return null;
+        });
+    }
+
+    private String text(String id) {
+        try {
+            return fx(() -> scene.lookup(id) instanceof Labeled l ? l.getText() : "");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return "";
+        } catch (ExecutionException | TimeoutException e) {
+            return "";
+        }
+    }
+
+    private void await(String what, Callable<Boolean> holds)
+            throws InterruptedException, ExecutionException, TimeoutException {
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (!fx(() -> true) || !holding(holds)) {
+            if (System.currentTimeMillis() > until) {
+                throw new TimeoutException(
+                        what + " did not come; the pedal says \"" + text("#pedal-word") + "\"");
+            }
+            Thread.sleep(15);
+        }
+    }
+
+    private static boolean holding(Callable<Boolean> holds) throws ExecutionException {
+        try {
+            return holds.call();
+        } catch (Exception e) {
+            throw new ExecutionException(e);
+        }
+    }
+
+    private <T> T fx(Callable<T> work) throws InterruptedException, ExecutionException, TimeoutException {
+        if (Platform.isFxApplicationThread()) {
+            try {
+                return work.call();
+            } catch (Exception e) {
+                throw new ExecutionException(e);
+            }
+        }
+        var done = new CompletableFuture<T>();
+        Platform.runLater(() -> {
+            try {
+                done.complete(work.call());
+            } catch (Exception e) {
+                done.completeExceptionally(e);
+            }
+        });
+        return done.get(PATIENCE_MS, TimeUnit.MILLISECONDS);
+    }
+
+    private void shot(String name)
+            throws InterruptedException, ExecutionException, TimeoutException, IOException {
+        pause();
+        WritableImage image = fx(() -> scene.snapshot(null));
+        Path file = folder.resolve(name + ".png");
+        ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png", file.toFile());
+        say("picture  " + file.getFileName());
+    }
+}

@@ -1,0 +1,2 @@
+/** The ledger: every run that was made. */
+package org.greenbead.app.ledger;

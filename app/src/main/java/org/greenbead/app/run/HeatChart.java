@@ -1,0 +1,191 @@
+package org.greenbead.app.run;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.DoubleFunction;
+import javafx.scene.Group;
+import javafx.scene.layout.Region;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Polygon;
+import javafx.scene.shape.Polyline;
+import javafx.scene.shape.Rectangle;
+import javafx.scene.text.Text;
+import org.greenbead.app.look.Looks;
+import org.greenbead.core.quantity.Words;
+
+/** Temperatures over time with the melt window, the stages and the moment. Colours come from style classes. */
+public final class HeatChart extends Region {
+    /** One line. @param style suffix of its style class: joint, top, board, under, neighbour, plan */
+    public record Curve(String style, String name, double[] timeS, double[] celsius) {}
+
+    /** A stage along the time axis. @param foot a second, smaller line */
+    public record StageSpan(String name, String foot, double startS, double endS) {}
+
+    /**
+     * Everything the chart shows.
+     *
+     * @param bandK half width of the joint's uncertainty at each point of the first curve; empty for none
+     */
+    public record Data(List<Curve> curves, double[] bandK, double windowLowC, double windowHighC,
+            String windowWord, List<StageSpan> stages, OptionalDouble nowS,
+            double endS, DoubleFunction<String> degree) {}
+
+    private static final double LEFT = 46;
+    private static final double BOTTOM = 40;
+    private static final double TOP = 20;
+    private static final double RIGHT = 8;
+    private static final int MOST_POINTS = 500;
+    private final Group drawing = new Group();
+    private Data data = new Data(List.of(), new double[0], 183, 245, "", List.of(), OptionalDouble.empty(),
+            60, c -> "");
+
+    public HeatChart() {
+        getStyleClass().add("chart");
+        drawing.setManaged(false);
+        getChildren().add(drawing);
+        setMinSize(120, 120);
+    }
+
+    public void show(Data now) {
+        data = now;
+        draw();
+    }
+
+    @Override
+    protected void layoutChildren() {
+        draw();
+    }
+
+    private void draw() {
+        drawing.getChildren().clear();
+        double w = getWidth() - LEFT - RIGHT;
+        double h = getHeight() - TOP - BOTTOM;
+        if (w < 40 || h < 40) {
+            return;
+        }
+        double most = data.curves().stream().flatMapToDouble(c -> java.util.Arrays.stream(c.celsius()))
+                .filter(Double::isFinite).max().orElse(200);
+        double top = Math.max(data.windowHighC() + 12, most + 8);
+        double end = Math.max(30, data.endS());
+        drawGrid(w, h, top, end);
+        for (int i = data.curves().size() - 1; i >= 0; i--) {
+            Curve curve = data.curves().get(i);
+            if (i == 0 && data.bandK().length == curve.timeS().length && curve.timeS().length > 1) {
+                drawBand(curve, w, h, top, end);
+            }
+            drawCurve(curve, w, h, top, end);
+        }
+        data.nowS().ifPresent(now -> drawing.getChildren()
+                .add(Looks.as(new Line(x(now, w, end), TOP, x(now, w, end), TOP + h), "chart-now")));
+        drawLegend(w);
+    }
+
+    private static double x(double timeS, double w, double end) {
+        return LEFT + w * Math.clamp(timeS / end, 0, 1);
+    }
+
+    private static double y(double celsius, double h, double top) {
+        return TOP + h * (1 - Math.clamp(celsius / top, 0, 1));
+    }
+
+    private void drawGrid(double w, double h, double top, double end) {
+        double low = y(data.windowLowC(), h, top);
+        double high = y(data.windowHighC(), h, top);
+        drawing.getChildren().add(Looks.as(new Rectangle(LEFT, high, w, low - high), "chart-window"));
+        for (int c = 50; c < top; c += 50) {
+            double at = y(c, h, top);
+            drawing.getChildren().add(Looks.as(new Line(LEFT, at, LEFT + w, at), "chart-grid"));
+            Text label = Looks.as(new Text(data.degree().apply(c)), "chart-mono");
+            place(label, LEFT - 8 - label.getLayoutBounds().getWidth(), at + 4);
+        }
+        Text window = Looks.as(new Text(data.windowWord()), "chart-window-text");
+        place(window, LEFT + w - 6 - 7 * data.windowWord().length(), high + 15);
+        window.applyCss();
+        window.setX(LEFT + w - 6 - window.getLayoutBounds().getWidth());
+        double lastName = Double.NEGATIVE_INFINITY;
+        for (StageSpan span : data.stages()) {
+            double at = x(span.startS(), w, end);
+            drawing.getChildren().add(Looks.as(new Line(at, TOP, at, TOP + h + 6), "chart-stage"));
+            Text name = Looks.as(new Text(span.name()), "chart-strong");
+            Text foot = Looks.as(new Text(span.foot()), "chart-mono");
+            name.applyCss();
+            double nameX = Math.max(at + 3, lastName + 8);
+            place(name, nameX, TOP + h + 18);
+            place(foot, nameX, TOP + h + 33);
+            foot.applyCss();
+            lastName = nameX + Math.max(name.getLayoutBounds().getWidth(), foot.getLayoutBounds().getWidth());
+        }
+        int step = end > 1500 ? 300 : end > 420 ? 120 : end > 200 ? 60 : 30;
+        for (int t = step; t < end; t += step) {
+            Text label = Looks.as(new Text(Words.clock(t)), "chart-mono");
+            place(label, x(t, w, end) - 12, TOP - 7);
+        }
+    }
+
+    private void place(Text text, double atX, double atY) {
+        text.setX(atX);
+        text.setY(atY);
+        drawing.getChildren().add(text);
+    }
+
+    private void drawBand(Curve curve, double w, double h, double top, double end) {
+        int every = Math.max(1, curve.timeS().length / MOST_POINTS);
+        var band = Looks.as(new Polygon(), "band-joint");
+        for (int i = 0; i < curve.timeS().length; i += every) {
+            band.getPoints().addAll(x(curve.timeS()[i], w, end),
+                    y(curve.celsius()[i] + data.bandK()[i], h, top));
+        }
+        for (int i = (curve.timeS().length - 1) / every * every; i >= 0; i -= every) {
+            band.getPoints().addAll(x(curve.timeS()[i], w, end),
+                    y(curve.celsius()[i] - data.bandK()[i], h, top));
+        }
+        drawing.getChildren().add(band);
+    }
+
+    /** A gap in the values is a gap in the line. */
+    private void drawCurve(Curve curve, double w, double h, double top, double end) {
+        int every = Math.max(1, curve.timeS().length / MOST_POINTS);
+        var points = new ArrayList<Double>();
+        for (int i = 0; i < curve.timeS().length; i++) {
+            boolean last = i == curve.timeS().length - 1;
+            if (Double.isFinite(curve.celsius()[i])) {
+                if (i % every == 0 || last) {
+                    points.add(x(curve.timeS()[i], w, end));
+                    points.add(y(curve.celsius()[i], h, top));
+                }
+            }
+            if ((!Double.isFinite(curve.celsius()[i]) || last) && points.size() >= 4) {
+                var line = Looks.as(new Polyline(), "line-" + curve.style());
+                line.getPoints().setAll(points);
+                line.setFill(null);
+                drawing.getChildren().add(line);
+                points.clear();
+            } else if (!Double.isFinite(curve.celsius()[i])) {
+                points.clear();
+            }
+        }
+    }
+
+    private void drawLegend(double w) {
+        double at = LEFT + 10;
+        double line = TOP + 15;
+        for (Curve curve : data.curves()) {
+            if (curve.name().isEmpty()) {
+                continue;
+            }
+            Text name = Looks.as(new Text(curve.name()),
+                    "plan".equals(curve.style()) ? "chart-text" : "text-" + curve.style());
+            drawing.getChildren().add(name);
+            name.applyCss();
+            double width = name.getLayoutBounds().getWidth();
+            if (at + width > LEFT + w * 0.6) {
+                at = LEFT + 10;
+                line += 17;
+            }
+            name.setX(at);
+            name.setY(line);
+            at += width + 14;
+        }
+    }
+}

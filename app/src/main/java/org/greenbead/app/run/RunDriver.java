@@ -1,0 +1,302 @@
+package org.greenbead.app.run;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.run.BenchHands;
+import org.greenbead.core.run.ProbePort;
+import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.RunEngine;
+import org.greenbead.core.run.RunEvent;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.RunSession;
+import org.greenbead.core.run.RunState;
+import org.greenbead.core.run.Say;
+import org.greenbead.core.run.SimulatedBench;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.device.LoggerConfig;
+import org.greenbead.device.ModbusLogger;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.RunEntry;
+import org.greenbead.store.RunHeader;
+import org.greenbead.store.RunLog;
+import org.greenbead.store.RunLogWriter;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Keeps a run going on a thread of its own and hands its states to the FX thread, one batch a pulse. Methods may be called
+ * from the FX thread; callbacks come on it. Closing leaves an unfinished run open in the ledger, to be offered again.
+ */
+public final class RunDriver implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(RunDriver.class);
+    private static final double SAMPLE_S = 0.5;
+    private static final double PEEK_S = 1;
+
+    /** Who wants to know. Called on the FX thread. */
+    public interface Listener {
+        /** New states, oldest first. */
+        void states(List<RunState> states, RunPlan plan);
+
+        /** The run is over and kept. */
+        void ended(RunEntry entry, RunPlan plan, Verdict verdict, RunState end);
+
+        /** It cannot begin or go on; the message says why. */
+        void failed(String messageKey, String detail);
+    }
+
+    private final Desk desk;
+    private final RunPlan plan;
+    private final Optional<Rehearsal> rehearsal;
+    private final Listener listener;
+    private final ScheduledExecutorService runner = Executors
+            .newSingleThreadScheduledExecutor(Thread.ofPlatform().daemon().name("run").factory());
+    private final ConcurrentLinkedQueue<RunState> fresh = new ConcurrentLinkedQueue<>();
+    private final AtomicBoolean announced = new AtomicBoolean();
+    private volatile int speed = 1;
+    private volatile Optional<SimulatedBench> bench = Optional.empty();
+    // Touched by the runner alone.
+    private Optional<RunSession> session = Optional.empty();
+    private Optional<ProbePort> port = Optional.empty();
+    private Optional<RunEntry> entry = Optional.empty();
+    private BenchHands hands = BenchHands.TECHNICIAN;
+    private double timeS;
+    private double offsetS;
+    private long startedNanos;
+    private double pollS = SAMPLE_S;
+
+    public RunDriver(Desk desk, RunPlan plan, Optional<Rehearsal> rehearsal, Listener listener) {
+        this.desk = desk;
+        this.plan = plan;
+        this.rehearsal = rehearsal;
+        this.listener = listener;
+        submit(() -> {
+            if (connect(DemoWorld.SEED)) {
+                peek();
+            }
+        });
+    }
+
+    /** The simulated bench's own affairs: faults, and what the eye would see. */
+    public Optional<SimulatedBench> bench() {
+        return bench;
+    }
+
+    public void speed(int times) {
+        speed = times;
+    }
+
+    private void submit(Runnable work) {
+        try {
+            runner.execute(() -> guarded(work));
+        } catch (RejectedExecutionException e) {
+            LOG.debug("the run is closed");
+        }
+    }
+
+    private void later(Runnable work, double inS) {
+        try {
+            runner.schedule(() -> guarded(work), (long) (inS * 1e9), TimeUnit.NANOSECONDS);
+        } catch (RejectedExecutionException e) {
+            LOG.debug("the run is closed");
+        }
+    }
+
+    private void guarded(Runnable work) {
+        try {
+            work.run();
+        } catch (RuntimeException e) {
+            LOG.error("the run failed", e);
+            Platform.runLater(() -> listener.failed("error.unexpected", String.valueOf(e.getMessage())));
+        }
+    }
+
+    private boolean connect(long seed) {
+        String file = desk.settings().loggerFile().get();
+        try {
+            if (file.isBlank()) {
+                var simulated = new SimulatedBench(plan, seed);
+                var logger = desk.simulatedLogger();
+                logger.show(simulated, plan.bench().probes());
+                bench = Optional.of(simulated);
+                hands = simulated;
+                port = Optional.of(new ModbusLogger(logger.config(), plan.bench().probes()));
+            } else {
+                LoggerConfig config = LoggerConfig.read(Path.of(file));
+                pollS = config.pollMs() / 1000.0;
+                port = Optional.of(new ModbusLogger(config, plan.bench().probes()));
+            }
+            return true;
+        } catch (IOException | IllegalArgumentException e) {
+            Platform.runLater(() -> listener.failed("run.nologger", e.getMessage()));
+            return false;
+        }
+    }
+
+    /** Before the start the probes are shown alive; nothing is kept. */
+    private void peek() {
+        if (session.isEmpty() && port.isPresent()) {
+            RunEngine idle = RunEngine.live(plan, rehearsal);
+            try {
+                idle.apply(new RunEvent.Sampled(0, port.get().sweep()));
+            } catch (org.greenbead.core.run.LinkLostException e) {
+                idle.apply(new RunEvent.Sampled(0, List.of()));
+            }
+            publish(idle.state());
+            later(this::peek, PEEK_S);
+        }
+    }
+
+    /** Begins: ledger first, then the log, then the heat. */
+    public void start() {
+        submit(() -> {
+            if (session.isPresent() || port.isEmpty()) {
+                return;
+            }
+            Instant now = desk.clock().instant();
+            RunEntry begun = desk.ledger().beginRun(plan, now, bench.isPresent());
+            try {
+                var header = new RunHeader(begun.id(), now, bench.isPresent(),
+                        bench.isPresent() ? DemoWorld.SEED : 0, plan);
+                var writer = RunLogWriter.begin(desk.ledger().logFile(begun), header, desk.files(),
+                        desk.clock());
+                entry = Optional.of(begun);
+                session = Optional
+                        .of(new RunSession(RunEngine.live(plan, rehearsal), port.get(), writer, hands));
+                startedNanos = System.nanoTime();
+                publish(session.get().start(0));
+                later(this::pump, 0);
+            } catch (IOException e) {
+                desk.ledger().endRun(begun.id(), now, RunEngine.live(plan, rehearsal).verdict());
+                Platform.runLater(() -> listener.failed("run.unrecorded", String.valueOf(e.getMessage())));
+            }
+        });
+    }
+
+    /** Takes up a run that was left open. */
+    public void resume(RunEntry left, RunLog log) {
+        submit(() -> {
+            try {
+                RunEngine engine = RunEngine.live(log.header().plan(), rehearsal);
+                if (log.header().simulated()) {
+                    // A simulated bench stood still while nobody looked: it is driven again to where it was.
+                    bench.ifPresent(b -> {
+                        for (RunEvent event : log.events()) {
+                            b.set(engine.input());
+                            b.timeIs(event.timeS());
+                            engine.apply(event);
+                        }
+                    });
+                } else {
+                    log.events().forEach(engine::apply);
+                }
+                double awayS = Math.max(0,
+                        Duration.between(left.startedAt(), desk.clock().instant()).toMillis() / 1000.0
+                                - log.lengthS());
+                timeS = log.lengthS();
+                if (bench.isEmpty()) {
+                    timeS += awayS;
+                }
+                offsetS = timeS;
+                startedNanos = System.nanoTime();
+                var writer = RunLogWriter.resume(desk.ledger().logFile(left), log, desk.files(),
+                        desk.clock());
+                entry = Optional.of(left);
+                session = Optional.of(new RunSession(engine, port.orElseThrow(), writer, hands));
+                publish(session.get().take(new RunEvent.Resumed(timeS, awayS)));
+                later(this::pump, 0);
+            } catch (IOException e) {
+                Platform.runLater(() -> listener.failed("run.unrecorded", String.valueOf(e.getMessage())));
+            }
+        });
+    }
+
+    private void pump() {
+        if (session.isEmpty()) {
+            return;
+        }
+        long begun = System.nanoTime();
+        double next = bench.isPresent()
+                ? timeS + SAMPLE_S
+                : offsetS + (System.nanoTime() - startedNanos) / 1e9;
+        timeS = Math.max(timeS, next);
+        after(session.get().pump(timeS));
+        double took = (System.nanoTime() - begun) / 1e9;
+        double period = bench.isPresent() ? SAMPLE_S / speed : pollS;
+        if (session.isPresent()) {
+            later(this::pump, Math.max(0, period - took));
+        }
+    }
+
+    private void after(RunState state) {
+        publish(state);
+        if (state.status() == RunState.Status.ENDED && session.isPresent()) {
+            RunSession over = session.get();
+            Verdict verdict = over.verdict();
+            RunPlan ran = over.plan();
+            RunEntry kept = entry.orElseThrow();
+            session = Optional.empty();
+            over.close();
+            desk.ledger().endRun(kept.id(), desk.clock().instant(), verdict);
+            Platform.runLater(() -> listener.ended(kept, ran, verdict, state));
+        }
+    }
+
+    public void say(Say word, String text) {
+        submit(() -> session.ifPresent(s -> after(s.say(timeS, word, text))));
+    }
+
+    public void change(int index, Stage stage) {
+        submit(() -> session.ifPresent(s -> after(s.change(timeS, index, stage))));
+    }
+
+    private void publish(RunState state) {
+        fresh.add(state);
+        if (announced.compareAndSet(false, true)) {
+            RunPlan now = session.map(RunSession::plan).orElse(plan);
+            Platform.runLater(() -> {
+                announced.set(false);
+                var batch = new ArrayList<RunState>();
+                for (RunState s = fresh.poll(); s != null; s = fresh.poll()) {
+                    batch.add(s);
+                }
+                if (!batch.isEmpty()) {
+                    listener.states(batch, now);
+                }
+            });
+        }
+    }
+
+    /** Stops asking, then closes log and port. */
+    @Override
+    public void close() {
+        submit(() -> {
+            session.ifPresent(RunSession::close);
+            session = Optional.empty();
+            port.ifPresent(ProbePort::close);
+            port = Optional.empty();
+        });
+        runner.shutdown();
+        try {
+            if (!runner.awaitTermination(3, TimeUnit.SECONDS)) {
+                runner.shutdownNow();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

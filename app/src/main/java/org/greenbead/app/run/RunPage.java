@@ -1,0 +1,389 @@
+package org.greenbead.app.run;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+import javafx.util.Subscription;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Cues;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Page;
+import org.greenbead.app.shell.Pedal;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.Navigator;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.run.Coaching;
+import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.RunState;
+import org.greenbead.core.run.Say;
+import org.greenbead.core.run.SimulatedBench;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.RunEntry;
+import org.greenbead.store.RunLog;
+
+/** The run: what to do now, what comes next, and the numbers. Everything is one key or the pedal. */
+public final class RunPage extends Page implements RunDriver.Listener {
+    private static final Duration REDRAW = Duration.millis(50);
+    private final Desk desk;
+    private final JobModel model;
+    private final Navigator go;
+    private final Consumer<RunPage> changed;
+    private final RunDriver driver;
+    private final RunPlan plan;
+    private final Optional<Rehearsal> rehearsal;
+    private final RunHistory history = new RunHistory();
+    private final Label now = Looks.label("", "now");
+    private final Label next = Looks.label("", "next");
+    private final Label caution = Looks.label("", "caution");
+    private final Label said = Looks.label("", "said");
+    private final TextField note = Looks.as(new TextField(), "text-line");
+    private final Dials dials = new Dials();
+    private final Label sight = Looks.label("", "sight", "small");
+    private final HBox simulated = Looks.as(new HBox(), "sim");
+    private final Label farNow = Looks.label("", "far-now");
+    private final Label farDigits = new Label();
+    private final Label farUnit = new Label();
+    private final Label farStage = Looks.label("", "far-stage");
+    private final VBox far;
+    private final StackPane page;
+    private final Set<String> heard = new HashSet<>();
+    private final Subscription watching;
+    private final Timeline redraw;
+    private RunPlan running;
+    private Optional<RunState> state = Optional.empty();
+    private boolean started;
+    private boolean dirty;
+    private int heardStage = -1;
+
+    public RunPage(Desk desk, JobModel model, Navigator go, RunPlan plan, Optional<Rehearsal> rehearsal,
+            Consumer<RunPage> changed) {
+        this.desk = desk;
+        this.model = model;
+        this.go = go;
+        this.plan = plan;
+        this.running = plan;
+        this.rehearsal = rehearsal;
+        this.changed = changed;
+        Texts texts = desk.texts();
+        now.setId("coach-now");
+        next.setId("coach-next");
+        said.setId("run-said");
+        sight.setId("sight");
+        note.setPromptText(texts.get("run.note.prompt"));
+        note.setId("note-field");
+        note.setOnAction(enter -> keepNote());
+        hide(note, true);
+        hide(said, true);
+        var instruction = Looks.as(new VBox(now, next, caution, said, note), "instruction");
+        buildSimulated(texts);
+        var normal = Looks.as(new VBox(instruction, dials, simulated), "page");
+        VBox.setVgrow(dials, Priority.ALWAYS);
+        farDigits.getStyleClass().add("far-digits");
+        farUnit.getStyleClass().add("far-unit");
+        farDigits.setId("far-digits");
+        var digits = new HBox(14, farDigits, farUnit);
+        digits.setAlignment(Pos.BASELINE_LEFT);
+        far = Looks.as(new VBox(farNow, digits, farStage), "far");
+        far.setId("far-view");
+        far.setVisible(false);
+        page = new StackPane(normal, far);
+        driver = new RunDriver(desk, plan, rehearsal, this);
+        driver.speed(desk.settings().speed().get());
+        redraw = new Timeline(new KeyFrame(REDRAW, tick -> drawIfNew()));
+        redraw.setCycleCount(javafx.animation.Animation.INDEFINITE);
+        redraw.play();
+        watching = Subscription.combine(desk.settings().speed().subscribe(v -> driver.speed(v.intValue())),
+                model.findingsProperty().subscribe(f -> pedalNow()),
+                desk.settings().unit().subscribe(u -> dirty = true));
+        backWord("");
+        noteWord(texts.get("key.note"));
+    }
+
+    private void buildSimulated(Texts texts) {
+        Label head = Looks.label(texts.get("run.sim"), "caps");
+        head.setMinWidth(Region.USE_PREF_SIZE);
+        HBox.setHgrow(sight, Priority.ALWAYS);
+        sight.setMaxWidth(Double.MAX_VALUE);
+        simulated.getChildren().addAll(head, sight);
+        String probe = plan.bench().probes().isEmpty() ? "" : plan.bench().probes().getFirst().name();
+        fault("sim-probe", "run.sim.probe", (b, on) -> b.breakProbe(probe, on), texts);
+        fault("sim-freeze", "run.sim.freeze", (b, on) -> b.freezeProbe(probe, on), texts);
+        fault("sim-cable", "run.sim.cable", SimulatedBench::dropLink, texts);
+    }
+
+    private void fault(String id, String word, java.util.function.BiConsumer<SimulatedBench, Boolean> cause,
+            Texts texts) {
+        var button = Looks.as(new Button(texts.get(word)), "act", "small");
+        button.setId(id);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(press -> {
+            boolean on = !Boolean.TRUE.equals(button.getUserData());
+            button.setUserData(on);
+            button.pseudoClassStateChanged(Looks.ON, on);
+            driver.bench().ifPresent(b -> cause.accept(b, on));
+        });
+        simulated.getChildren().add(button);
+    }
+
+    private static void hide(Region node, boolean hidden) {
+        node.setVisible(!hidden);
+        node.setManaged(!hidden);
+    }
+
+    /** Goes on with a run that was left open. */
+    public void resume(RunEntry left, RunLog log) {
+        started = true;
+        driver.resume(left, log);
+    }
+
+    /** True from start to the end of the run. */
+    public boolean going() {
+        return started;
+    }
+
+    public Optional<RunState> state() {
+        return state;
+    }
+
+    public String jobId() {
+        return plan.job().id();
+    }
+
+    public RunPlan plan() {
+        return running;
+    }
+
+    @Override
+    public void states(List<RunState> states, RunPlan newPlan) {
+        running = newPlan;
+        for (RunState s : states) {
+            if (started && s.status() != RunState.Status.READY) {
+                history.add(s);
+            }
+            cue(s);
+        }
+        state = Optional.of(states.getLast());
+        dirty = true;
+    }
+
+    private void drawIfNew() {
+        if (dirty && state.isPresent()) {
+            dirty = false;
+            draw(state.get());
+        }
+    }
+
+    private void draw(RunState s) {
+        Texts texts = desk.texts();
+        Coaching coaching = s.coaching();
+        now.setText(texts.say(coaching.now()));
+        next.setText(texts.say(coaching.next()));
+        caution.setText(coaching.caution().map(texts::say).orElse(""));
+        hide(caution, coaching.caution().isEmpty());
+        dials.show(running, s, history, history.size(), rehearsal, texts);
+        hide(simulated, driver.bench().isEmpty());
+        driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));
+        clock(started ? Words.clock(s.timeS()) : "0:00");
+        farNow.setText(texts.say(coaching.now()));
+        farDigits.setText(texts.words().bare(s.joint().celsius()));
+        farUnit.setText(texts.words().unit().sign() + "  ±"
+                + texts.rise(s.joint().plusMinusK()).replaceAll(" .*", ""));
+        farStage.setText(running.recipe().stages().get(s.stage()).name() + "   " + Words.clock(s.timeS()));
+        if (started) {
+            findings(s.findings());
+        } else {
+            findings(model.findingsProperty().get());
+        }
+        pedalNow();
+        changed.accept(this);
+    }
+
+    private void pedalNow() {
+        Texts texts = desk.texts();
+        if (!started) {
+            backWord("");
+            pedal(startPedal(texts));
+            findings(model.findingsProperty().get());
+            return;
+        }
+        if (state.isEmpty()) {
+            pedal(Pedal.shut("", ""));
+            return;
+        }
+        RunState s = state.get();
+        Coaching c = s.coaching();
+        String word = texts.say(c.pedalWord());
+        String so = texts.say(c.consequence());
+        pedal(c.pedal().isPresent()
+                ? new Pedal(word, so, true, () -> driver.say(c.pedal().get(), ""))
+                : Pedal.shut(word, so));
+        backWord(s.status() == RunState.Status.HEATING && s.stage() > 0 ? texts.get("run.stage.back") : "");
+    }
+
+    private Pedal startPedal(Texts texts) {
+        Optional<Bead> hand = model.job().inHand();
+        if (hand.isPresent() && !hand.get().id().equals(plan.bead())) {
+            return new Pedal(texts.get("work.next", texts.say("bead." + hand.get().id())),
+                    texts.get("work.next.so"), true, go::home);
+        }
+        if (model.thinkingProperty().get()) {
+            return Pedal.shut(texts.get("run.wait"), texts.get("run.wait.so"));
+        }
+        Optional<Finding> stop = model.stop();
+        if (stop.isPresent()) {
+            return Pedal.shut(texts.get("run.stopfirst", texts.say(stop.get().what())),
+                    texts.get("run.stopfirst.so"));
+        }
+        return new Pedal(texts.say("pedal.start"), texts.say("pedal.start.so"), true, this::start);
+    }
+
+    private void start() {
+        if (!started) {
+            started = true;
+            driver.start();
+        }
+    }
+
+    private void cue(RunState s) {
+        if (!started) {
+            return;
+        }
+        if (s.stage() != heardStage) {
+            heardStage = s.stage();
+            desk.cues().play(Cues.Cue.TICK);
+        }
+        for (Finding f : s.findings()) {
+            if (heard.add(f.id())) {
+                desk.cues().play(f.severity() == Severity.STOP ? Cues.Cue.URGENT : Cues.Cue.TWO_TONE);
+            }
+        }
+        if (s.status() == RunState.Status.SAFE && heard.add("safe")) {
+            desk.cues().play(Cues.Cue.TWO_TONE);
+        }
+    }
+
+    @Override
+    public void ended(RunEntry entry, RunPlan ran, Verdict verdict, RunState end) {
+        started = false;
+        model.runOver(ran, verdict);
+        changed.accept(this);
+        go.verdict(ran, entry, verdict, end);
+    }
+
+    @Override
+    public void failed(String messageKey, String detail) {
+        started = false;
+        tell(desk.texts().get(messageKey, detail), true);
+        pedalNow();
+        changed.accept(this);
+    }
+
+    private void tell(String text, boolean bad) {
+        said.setText(text);
+        said.pseudoClassStateChanged(Looks.BAD, bad);
+        hide(said, false);
+    }
+
+    /** The window is about to close on a run. */
+    public void warnLeaving() {
+        tell(desk.texts().get("run.leave"), true);
+    }
+
+    @Override
+    public Region node() {
+        return page;
+    }
+
+    @Override
+    public void back() {
+        if (started && state.isPresent() && state.get().status() == RunState.Status.HEATING) {
+            driver.say(Say.BACK, "");
+        }
+    }
+
+    @Override
+    public void note() {
+        hide(note, false);
+        note.requestFocus();
+    }
+
+    private void keepNote() {
+        String text = note.getText().strip();
+        if (!text.isEmpty() && started) {
+            driver.say(Say.NOTE, text.substring(0, Math.min(400, text.length())));
+            tell(desk.texts().get("run.note.kept", clockProperty().get()), false);
+        }
+        note.clear();
+        hide(note, true);
+        page.requestFocus();
+    }
+
+    @Override
+    public void remedy(Finding finding) {
+        if (!started) {
+            if (!model.remedy(finding)) {
+                go.recipe(plan.bead());
+            }
+            return;
+        }
+        finding.remedy().ifPresent(r -> {
+            switch (r) {
+                case Remedy.SetHeater h -> driver.change(h.stage(),
+                        running.recipe().stages().get(h.stage()).withHeater(Optional.of(h.celsius())));
+                case Remedy.SetAir a -> driver.change(a.stage(),
+                        running.recipe().stages().get(a.stage()).withAir(Optional.of(a.air())));
+                case Remedy.SetEnd e ->
+                    driver.change(e.stage(), running.recipe().stages().get(e.stage()).withEnd(e.end()));
+                case Remedy.Attest a -> model.remedy(finding);
+                case Remedy.OpenRecipe o -> {
+                    // Nothing to open while it is hot.
+                }
+            }
+        });
+    }
+
+    @Override
+    public boolean key(KeyCode code, boolean control) {
+        if (code == KeyCode.F && !control) {
+            far.setVisible(!far.isVisible());
+            return true;
+        }
+        if (code == KeyCode.X && !control && started) {
+            driver.say(Say.MOVED, "");
+            return true;
+        }
+        if (code == KeyCode.B && control && started) {
+            driver.say(Say.STOP, "");
+            return true;
+        }
+        return false;
+    }
+
+    @Override
+    public void dispose() {
+        watching.unsubscribe();
+        redraw.stop();
+        driver.close();
+    }
+}

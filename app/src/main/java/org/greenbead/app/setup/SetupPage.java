@@ -1,0 +1,138 @@
+package org.greenbead.app.setup;
+
+import java.util.List;
+import java.util.function.Function;
+import javafx.beans.property.Property;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Page;
+import org.greenbead.app.shell.Pedal;
+import org.greenbead.app.shell.Settings;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.app.work.Navigator;
+import org.greenbead.core.quantity.TempUnit;
+
+/** What the technician chooses once and keeps. */
+public final class SetupPage extends Page {
+    private final Navigator go;
+    private final VBox page;
+
+    public SetupPage(Desk desk, Navigator go) {
+        this.go = go;
+        Texts texts = desk.texts();
+        Settings settings = desk.settings();
+        var rows = Looks.as(new VBox(14), "card");
+        rows.getChildren().addAll(
+                choice("unit", texts.get("setup.unit"), List.of(TempUnit.values()), settings.unit(),
+                        TempUnit::sign),
+                choice("theme", texts.get("setup.theme"), List.of(false, true), settings.lampOff(),
+                        dark -> texts.get(dark ? "setup.theme.dark" : "setup.theme.day")),
+                choice("scale", texts.get("setup.scale"), List.<Number>of(100, 115, 130, 150, 175),
+                        settings.textPercent(), p -> p + " %"),
+                choice("speed", texts.get("setup.speed"), List.<Number>of(1, 10, 60), settings.speed(),
+                        t -> t + " ×"),
+                choice("sound", texts.get("setup.sound"), List.of(false, true), settings.mute(),
+                        m -> texts.get(m ? "setup.sound.off" : "setup.sound.on")));
+        rows.getChildren().add(logger(texts, settings));
+        rows.getChildren().add(
+                row(texts.get("setup.data"), Looks.label(desk.ledger().folder().toString(), "text-ink")));
+        var keys = Looks.as(new VBox(6, Looks.label(texts.get("setup.keys"), "caps"),
+                Looks.label(texts.get("setup.keys.text"), "text-ink")), "card");
+        var scroll = Looks.as(new ScrollPane(new VBox(12, rows, keys)), "watch-scroll");
+        scroll.setFitToWidth(true);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        page = Looks.as(new VBox(Looks.as(new VBox(Looks.label(texts.get("setup.caps"), "caps"),
+                Looks.label(texts.get("place.setup"), "now")), "instruction"), scroll), "page");
+        pedal(new Pedal(texts.get("setup.back"), texts.get("setup.back.so"), true, go::home));
+        backWord(texts.get("key.back"));
+    }
+
+    private static Region logger(Texts texts, Settings settings) {
+        var field = Looks.as(new TextField(settings.loggerFile().get()), "text-line");
+        field.setId("logger-file");
+        field.setPromptText(texts.get("setup.logger.prompt"));
+        HBox.setHgrow(field, Priority.ALWAYS);
+        var group = new ToggleGroup();
+        var simulated = toggle("logger-sim", texts.get("setup.logger.sim"), group);
+        var file = toggle("logger-real", texts.get("setup.logger.file"), group);
+        (settings.loggerFile().get().isBlank() ? simulated : file).setSelected(true);
+        field.disableProperty().bind(simulated.selectedProperty());
+        field.textProperty().subscribe((was, now) -> settings.loggerFile().set(now.strip()));
+        simulated.setOnAction(press -> {
+            simulated.setSelected(true);
+            settings.loggerFile().set("");
+        });
+        file.setOnAction(press -> {
+            file.setSelected(true);
+            settings.loggerFile().set(field.getText().strip());
+            field.requestFocus();
+        });
+        return row(texts.get("setup.logger"), new HBox(6, simulated, file, field));
+    }
+
+    private static ToggleButton toggle(String id, String word, ToggleGroup group) {
+        var button = Looks.as(new ToggleButton(word), "act");
+        button.setId(id);
+        button.setToggleGroup(group);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        return button;
+    }
+
+    private static Region row(String name, Region value) {
+        Label label = Looks.label(name, "muted");
+        label.setMinWidth(150);
+        label.setPrefWidth(150);
+        HBox.setHgrow(value, Priority.ALWAYS);
+        var row = new HBox(12, label, value);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    private static <T> Region choice(String id, String name, List<T> values, Property<T> property,
+            Function<T, String> word) {
+        var box = new HBox(6);
+        var group = new ToggleGroup();
+        for (T value : values) {
+            var button = toggle(id + "-" + value, word.apply(value), group);
+            button.setSelected(value.equals(property.getValue()));
+            button.setOnAction(press -> {
+                button.setSelected(true);
+                property.setValue(value);
+            });
+            box.getChildren().add(button);
+        }
+        property.subscribe(now -> group.getToggles()
+                .forEach(t -> t.setSelected(((ToggleButton) t).getId().equals(id + "-" + now))));
+        return row(name, box);
+    }
+
+    @Override
+    public Region node() {
+        return page;
+    }
+
+    @Override
+    public void back() {
+        go.home();
+    }
+
+    @Override
+    public boolean key(KeyCode code, boolean control) {
+        if (code == KeyCode.ESCAPE) {
+            go.home();
+            return true;
+        }
+        return false;
+    }
+}

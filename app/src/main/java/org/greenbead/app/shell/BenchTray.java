@@ -1,0 +1,98 @@
+package org.greenbead.app.shell;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.Circle;
+import org.greenbead.app.look.Looks;
+
+/** Boards in hand with what each waits for, and the places below. */
+final class BenchTray extends VBox {
+    /** @param kind pseudo-class of the dot: hot, waiting, stopped, proving */
+    record Card(String jobId, String title, String waits, String kind, boolean here) {}
+
+    /** @param key shown at the right */
+    record Place(String id, String name, String key, boolean here, Runnable open) {}
+
+    private final VBox jobs = new VBox(8);
+    private final VBox places = new VBox(1);
+    private final Label jobsHead = Looks.label("", "caps");
+    private final Label placesHead = Looks.label("", "caps");
+    private final Consumer<String> choose;
+
+    BenchTray(Consumer<String> choose) {
+        this.choose = choose;
+        getStyleClass().add("tray");
+        var gap = new Region();
+        VBox.setVgrow(gap, Priority.ALWAYS);
+        getChildren().addAll(jobsHead, jobs, placesHead, places, gap);
+    }
+
+    void show(List<Card> cards, List<Place> where, Texts texts) {
+        jobsHead.setText(texts.get("tray.title"));
+        placesHead.setText(texts.get("tray.places"));
+        if (jobs.getChildren().size() != cards.size()) {
+            jobs.getChildren().setAll(cards.stream().map(c -> new Button()).toList());
+        }
+        for (int i = 0; i < cards.size(); i++) {
+            fill((Button) jobs.getChildren().get(i), cards.get(i));
+        }
+        if (places.getChildren().size() != where.size()) {
+            places.getChildren().setAll(where.stream().map(p -> new Button()).toList());
+        }
+        for (int i = 0; i < where.size(); i++) {
+            Place place = where.get(i);
+            Button button = (Button) places.getChildren().get(i);
+            button.getStyleClass().setAll("button", "place");
+            button.setId("place-" + place.id());
+            button.setMaxWidth(Double.MAX_VALUE);
+            var name = new Label(place.name());
+            name.getStyleClass().add("text-ink");
+            var key = Looks.label(place.key(), "muted", "small");
+            var gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            var row = new HBox(name, gap, key);
+            row.setAlignment(Pos.CENTER_LEFT);
+            row.prefWidthProperty().bind(button.widthProperty().subtract(28));
+            button.setGraphic(row);
+            button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            button.setAccessibleText(place.name());
+            button.pseudoClassStateChanged(Looks.HERE, place.here());
+            button.setOnAction(press -> place.open().run());
+        }
+    }
+
+    private void fill(Button button, Card card) {
+        if (card.equals(button.getUserData())) {
+            return;
+        }
+        button.setUserData(card);
+        button.getStyleClass().setAll("button", "tray-job");
+        button.setId("tray-" + card.jobId());
+        button.setMaxWidth(Double.MAX_VALUE);
+        var dot = Looks.as(new Circle(4.5), "tray-dot");
+        for (String kind : List.of("hot", "waiting", "stopped", "proving")) {
+            dot.pseudoClassStateChanged(PseudoClass.getPseudoClass(kind), kind.equals(card.kind()));
+        }
+        var waits = new HBox(7, dot, Looks.label(card.waits(), "text-ink", "small"));
+        waits.setAlignment(Pos.TOP_LEFT);
+        HBox.setMargin(dot, new javafx.geometry.Insets(4, 0, 0, 0));
+        var lines = new VBox(3, Looks.label(card.jobId(), "text-ink", "strong"),
+                Looks.label(card.title(), "muted", "small"), waits);
+        button.setGraphic(lines);
+        button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+        button.setAlignment(Pos.TOP_LEFT);
+        button.setAccessibleText(card.jobId() + " " + card.title() + ", " + card.waits());
+        button.pseudoClassStateChanged(Looks.HERE, card.here());
+        button.setOnAction(press -> choose.accept(card.jobId()));
+    }
+
+}

@@ -1,0 +1,160 @@
+package org.greenbead.app.shell;
+
+import java.io.IOException;
+import java.time.InstantSource;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import org.greenbead.device.SimulatedLogger;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** What every screen needs: the ledger, the settings, the words, and threads other than the window's. */
+public final class Desk implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(Desk.class);
+    private static final List<String> SETTINGS = List.of("unit", "lamp_off", "text_percent", "speed", "mute",
+            "logger_file");
+    private final Ledger ledger;
+    private final InstantSource clock;
+    private final boolean demo;
+    private final Settings settings = new Settings();
+    private final ExecutorService io = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("ledger").factory());
+    private final ExecutorService compute = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("compute").factory());
+    private final Cues cues;
+    private Optional<SimulatedLogger> logger = Optional.empty();
+    private Consumer<String> trouble = message -> LOG.error("{}", message);
+
+    public Desk(Ledger ledger, InstantSource clock, boolean demo) {
+        this.ledger = ledger;
+        this.clock = clock;
+        this.demo = demo;
+        Map<String, String> stored = new HashMap<>();
+        SETTINGS.forEach(name -> ledger.setting(name).ifPresent(value -> stored.put(name, value)));
+        settings.load(stored);
+        settings.keep((name, value) -> io.execute(() -> ledger.setting(name, value)));
+        cues = new Cues(settings.mute());
+    }
+
+    public Ledger ledger() {
+        return ledger;
+    }
+
+    public OpenFiles files() {
+        return ledger.files();
+    }
+
+    public InstantSource clock() {
+        return clock;
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+
+    /** True on the made-up Skerry Bench. */
+    public boolean demo() {
+        return demo;
+    }
+
+    public Cues cues() {
+        return cues;
+    }
+
+    public Texts texts() {
+        return Texts.of(Locale.ENGLISH, settings.unit().get());
+    }
+
+    /** The simulated logger of this process, made at first use. */
+    public synchronized SimulatedLogger simulatedLogger() throws IOException {
+        if (logger.isEmpty()) {
+            logger = Optional.of(new SimulatedLogger());
+        }
+        return logger.get();
+    }
+
+    void onTrouble(Consumer<String> show) {
+        trouble = show;
+    }
+
+    /** Tells the technician that something failed, from any thread. */
+    public void trouble(String message) {
+        LOG.warn("{}", message);
+        Platform.runLater(() -> trouble.accept(message));
+    }
+
+    /** Ledger and files, in order, off the FX thread; {@code then} on it. A failure is told. */
+    public <T> void io(Callable<T> work, Consumer<T> then) {
+        run(io, work, then, this::explain);
+    }
+
+    /** The same with an own answer to a failure, on the FX thread. */
+    public <T> void io(Callable<T> work, Consumer<T> then, Consumer<Throwable> failed) {
+        run(io, work, then, failed);
+    }
+
+    /** Slow arithmetic off the FX thread; {@code then} on it. */
+    public <T> void compute(Callable<T> work, Consumer<T> then) {
+        run(compute, work, then, this::explain);
+    }
+
+    private static <T> void run(ExecutorService where, Callable<T> work, Consumer<T> then,
+            Consumer<Throwable> failed) {
+        CompletableFuture.supplyAsync(() -> {
+            try {
+                return work.call();
+            } catch (Exception e) {
+                throw new CompletionException(e);
+            }
+        }, where).whenComplete((value, error) -> Platform.runLater(() -> {
+            if (error == null) {
+                then.accept(value);
+            } else {
+                failed.accept(error instanceof CompletionException && error.getCause() != null
+                        ? error.getCause()
+                        : error);
+            }
+        }));
+    }
+
+    private void explain(Throwable error) {
+        LOG.warn("work failed", error);
+        trouble.accept(texts().get("error.ledger", String.valueOf(error.getMessage())));
+    }
+
+    /** Waits for what is being written, then closes. */
+    @Override
+    public void close() {
+        compute.shutdownNow();
+        io.shutdown();
+        try {
+            if (!io.awaitTermination(10, TimeUnit.SECONDS)) {
+                LOG.warn("the ledger is still busy after 10 s");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        logger.ifPresent(l -> {
+            try {
+                l.close();
+            } catch (IOException e) {
+                LOG.debug("simulated logger: {}", e.getMessage());
+            }
+        });
+        cues.close();
+        ledger.close();
+    }
+}

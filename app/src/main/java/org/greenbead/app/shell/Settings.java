@@ -1,0 +1,84 @@
+package org.greenbead.app.shell;
+
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import org.greenbead.core.quantity.TempUnit;
+
+/** What the technician has chosen for this workplace. Touched on the FX thread only. */
+public final class Settings {
+    private final ObjectProperty<TempUnit> unit = new SimpleObjectProperty<>(TempUnit.CELSIUS);
+    private final BooleanProperty lampOff = new SimpleBooleanProperty();
+    private final IntegerProperty textPercent = new SimpleIntegerProperty(100);
+    private final IntegerProperty speed = new SimpleIntegerProperty(1);
+    private final BooleanProperty mute = new SimpleBooleanProperty();
+    private final StringProperty loggerFile = new SimpleStringProperty("");
+
+    /** @param stored values by name as they were kept; anything unreadable keeps its default */
+    void load(Map<String, String> stored) {
+        take(stored, "unit", t -> TempUnit.valueOf(t.toUpperCase(Locale.ROOT)), unit::set);
+        take(stored, "lamp_off", Boolean::valueOf, lampOff::set);
+        take(stored, "text_percent", t -> Math.clamp(Integer.parseInt(t), 100, 175), textPercent::set);
+        take(stored, "speed", t -> Math.clamp(Integer.parseInt(t), 1, 60), speed::set);
+        take(stored, "mute", Boolean::valueOf, mute::set);
+        take(stored, "logger_file", Function.identity(), loggerFile::set);
+    }
+
+    private static <T> void take(Map<String, String> stored, String name, Function<String, T> read,
+            java.util.function.Consumer<T> set) {
+        String text = stored.get(name);
+        if (text != null) {
+            try {
+                set.accept(read.apply(text));
+            } catch (IllegalArgumentException e) {
+                org.slf4j.LoggerFactory.getLogger(Settings.class)
+                        .warn("setting {} has \"{}\"; the default is used", name, text);
+            }
+        }
+    }
+
+    /** Names under which {@link #load} finds them again. */
+    void keep(BiConsumer<String, String> store) {
+        unit.subscribe((was, now) -> store.accept("unit", now.name().toLowerCase(Locale.ROOT)));
+        lampOff.subscribe((was, now) -> store.accept("lamp_off", now.toString()));
+        textPercent.subscribe((was, now) -> store.accept("text_percent", now.toString()));
+        speed.subscribe((was, now) -> store.accept("speed", now.toString()));
+        mute.subscribe((was, now) -> store.accept("mute", now.toString()));
+        loggerFile.subscribe((was, now) -> store.accept("logger_file", now));
+    }
+
+    public ObjectProperty<TempUnit> unit() {
+        return unit;
+    }
+
+    public BooleanProperty lampOff() {
+        return lampOff;
+    }
+
+    public IntegerProperty textPercent() {
+        return textPercent;
+    }
+
+    /** How many times faster than real the simulated bench runs: 1, 10 or 60. */
+    public IntegerProperty speed() {
+        return speed;
+    }
+
+    public BooleanProperty mute() {
+        return mute;
+    }
+
+    /** Empty for the simulated logger. */
+    public StringProperty loggerFile() {
+        return loggerFile;
+    }
+}

@@ -1,0 +1,97 @@
+package org.greenbead.app.shell;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.look.Shapes;
+import org.greenbead.core.finding.Finding;
+
+/** Findings, worst first, each with why and a remedy that one key can press. */
+final class WatchPane extends VBox {
+    private final VBox list = new VBox(9);
+    private final Label head = Looks.label("", "caps");
+    private final Consumer<Finding> remedy;
+    private List<Finding> shown = List.of();
+    private List<Finding> pressable = List.of();
+    private Texts shownIn;
+    private boolean thinkingShown;
+
+    WatchPane(Consumer<Finding> remedy) {
+        this.remedy = remedy;
+        getStyleClass().add("watch");
+        var scroll = Looks.as(new ScrollPane(list), "watch-scroll");
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setFocusTraversable(false);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(head, scroll);
+    }
+
+    void show(List<Finding> findings, boolean thinking, Texts texts) {
+        if (findings.equals(shown) && texts.equals(shownIn) && thinking == thinkingShown) {
+            return;
+        }
+        shown = findings;
+        shownIn = texts;
+        thinkingShown = thinking;
+        head.setText(texts.get("watch.title"));
+        pressable = findings.stream().filter(f -> f.remedy().isPresent()).limit(9).toList();
+        list.getChildren().clear();
+        if (thinking) {
+            list.getChildren().add(Looks.label(texts.get("watch.thinking"), "muted"));
+        }
+        if (findings.isEmpty() && !thinking) {
+            list.getChildren().add(Looks.label(texts.get("watch.none"), "muted"));
+        }
+        findings.forEach(f -> list.getChildren().add(card(f, texts)));
+    }
+
+    /** Presses the n-th remedy, from 1. @return false when there is none */
+    boolean press(int number) {
+        if (number < 1 || number > pressable.size()) {
+            return false;
+        }
+        remedy.accept(pressable.get(number - 1));
+        return true;
+    }
+
+    private Node card(Finding finding, Texts texts) {
+        var shape = Shapes.of(finding.severity(), 16);
+        Label what = Looks.label(texts.say(finding.what()), "what");
+        HBox.setHgrow(what, Priority.ALWAYS);
+        var top = new HBox(8, shape, what);
+        top.setAlignment(Pos.TOP_LEFT);
+        Label why = Looks.label(texts.say(finding.why()), "why");
+        var card = Looks.as(new VBox(top, why), "finding");
+        card.pseudoClassStateChanged(
+                PseudoClass.getPseudoClass(finding.severity().name().toLowerCase(java.util.Locale.ROOT)),
+                true);
+        int number = pressable.indexOf(finding) + 1;
+        if (number > 0) {
+            var button = Looks.as(new Button(number + "  " + texts.say(finding.cure())), "cure");
+            button.setId("remedy-" + finding.rule().name());
+            button.setWrapText(true);
+            button.setMinWidth(0);
+            button.setMaxWidth(Double.MAX_VALUE);
+            button.pseudoClassStateChanged(Looks.PRESS, true);
+            button.setTooltip(new Tooltip(texts.say(finding.source())));
+            button.setOnAction(press -> remedy.accept(finding));
+            card.getChildren().add(button);
+        } else {
+            Label cure = Looks.label(texts.say(finding.cure()), "cure");
+            cure.setTooltip(new Tooltip(texts.say(finding.source())));
+            card.getChildren().add(cure);
+        }
+        return card;
+    }
+}

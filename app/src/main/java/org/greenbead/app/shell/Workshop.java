@@ -1,0 +1,451 @@
+package org.greenbead.app.shell;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.Scene;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.util.Subscription;
+import org.greenbead.app.ledger.LedgerPage;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.recipe.RecipePage;
+import org.greenbead.app.run.OpenRunPage;
+import org.greenbead.app.run.ReplayPage;
+import org.greenbead.app.run.RunPage;
+import org.greenbead.app.run.VerdictPage;
+import org.greenbead.app.setup.SetupPage;
+import org.greenbead.app.work.CheckPage;
+import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.Navigator;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Phase;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.RunState;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.RunEntry;
+import org.greenbead.store.RunLog;
+
+/** The window's inside: puts pages on the workbench and binds the frame round them. Touched on the FX thread only. */
+public final class Workshop implements Navigator {
+    private final Desk desk;
+    private final BorderPane root = new BorderPane();
+    private final StackPane bench = new StackPane();
+    private final Label trouble = Looks.label("", "said");
+    private final BeadString string = new BeadString(this::bead);
+    private final BenchTray tray = new BenchTray(this::choose);
+    private final WatchPane watch;
+    private final PedalBar bar;
+    private final Map<String, JobModel> models = new HashMap<>();
+    private final List<String> order = new ArrayList<>();
+    private Optional<Page> page = Optional.empty();
+    private Optional<RunPage> live = Optional.empty();
+    private Optional<String> shownBead = Optional.empty();
+    private String place = "";
+    private String current = "";
+    private Subscription bound = Subscription.EMPTY;
+    private boolean warned;
+
+    public Workshop(Desk desk, List<Job> jobs) {
+        this.desk = desk;
+        watch = new WatchPane(f -> page.ifPresent(p -> p.remedy(f)));
+        bar = new PedalBar(this::pressPedal, () -> page.ifPresent(Page::back),
+                () -> page.ifPresent(Page::note));
+        watch.setPrefWidth(288);
+        watch.setMinWidth(250);
+        tray.setPrefWidth(212);
+        tray.setMinWidth(190);
+        trouble.pseudoClassStateChanged(Looks.BAD, true);
+        trouble.setVisible(false);
+        trouble.setManaged(false);
+        trouble.setId("trouble");
+        var middle = new javafx.scene.layout.VBox(trouble, bench);
+        javafx.scene.layout.VBox.setVgrow(bench, javafx.scene.layout.Priority.ALWAYS);
+        root.setTop(string);
+        root.setLeft(tray);
+        root.setRight(watch);
+        root.setCenter(middle);
+        root.setBottom(bar);
+        root.setFocusTraversable(true);
+        desk.onTrouble(this::tell);
+        for (Job job : jobs) {
+            order.add(job.id());
+            JobModel model = new JobModel(desk, job);
+            models.put(job.id(), model);
+            model.jobProperty().subscribe(j -> frame());
+            model.findingsProperty().subscribe(f -> frame());
+            model.thinkingProperty().subscribe(t -> watchNow());
+        }
+        desk.settings().unit().subscribe((was, now) -> again());
+        desk.settings().lampOff().subscribe(d -> dress());
+        desk.settings().textPercent().subscribe(p -> dress());
+        desk.settings().speed().subscribe(s -> frame());
+        if (!order.isEmpty()) {
+            current = order.getFirst();
+        }
+    }
+
+    public Region node() {
+        return root;
+    }
+
+    /** Shows what is due: a run that was left open, or the bead in hand. */
+    public void begin(List<RunEntry> open) {
+        if (open.isEmpty()) {
+            home();
+            return;
+        }
+        RunEntry left = open.getFirst();
+        List<RunEntry> rest = open.subList(1, open.size());
+        if (models.containsKey(left.jobId())) {
+            current = left.jobId();
+        }
+        OpenRunPage.offer(desk, left, this::resume, () -> begin(rest),
+                p -> show(p, "", Optional.of(left.bead())));
+    }
+
+    private void resume(RunEntry entry, RunLog log) {
+        JobModel model = models.get(entry.jobId());
+        if (model == null) {
+            tell(desk.texts().get("ledger.bad", entry.jobId()));
+            return;
+        }
+        current = entry.jobId();
+        var run = new RunPage(desk, model, this, log.header().plan(), model.rehearsalProperty().get(),
+                p -> frame());
+        live = Optional.of(run);
+        run.resume(entry, log);
+        show(run, "", Optional.of(entry.bead()));
+    }
+
+    private void tell(String message) {
+        trouble.setText(message);
+        trouble.setVisible(true);
+        trouble.setManaged(true);
+    }
+
+    private JobModel model() {
+        return models.get(current);
+    }
+
+    private void choose(String jobId) {
+        current = jobId;
+        home();
+    }
+
+    private void show(Page next, String newPlace, Optional<String> bead) {
+        trouble.setVisible(false);
+        trouble.setManaged(false);
+        bound.unsubscribe();
+        Optional<Page> before = page;
+        page = Optional.of(next);
+        place = newPlace;
+        shownBead = bead;
+        bench.getChildren().setAll(next.node());
+        before.filter(b -> b != next && live.filter(l -> l == b && l.going()).isEmpty()).ifPresent(b -> {
+            b.dispose();
+            if (live.filter(l -> l == b).isPresent()) {
+                live = Optional.empty();
+            }
+        });
+        bound = Subscription.combine(next.pedalProperty().subscribe(p -> bar.show(p, desk.texts())),
+                next.findingsProperty().subscribe(f -> watchNow()),
+                next.clockProperty().subscribe(bar::clock),
+                next.backWordProperty().subscribe(w -> bar.words(w, next.noteWordProperty().get())),
+                next.noteWordProperty().subscribe(w -> bar.words(next.backWordProperty().get(), w)));
+        frame();
+        root.requestFocus();
+    }
+
+    private void watchNow() {
+        Texts texts = desk.texts();
+        boolean thinking = !current.isEmpty() && model().thinkingProperty().get()
+                && !(page.orElse(null) instanceof ReplayPage);
+        watch.show(page.map(p -> p.findingsProperty().get()).orElse(List.of()), thinking, texts);
+    }
+
+    private void frame() {
+        if (current.isEmpty() || page.isEmpty()) {
+            return;
+        }
+        Texts texts = desk.texts();
+        string.show(model().job(), shownBead, texts);
+        tray.show(order.stream().map(id -> card(id, texts)).toList(), List.of(
+                new BenchTray.Place("ledger", texts.get("place.ledger"), "L", "ledger".equals(place),
+                        this::ledger),
+                new BenchTray.Place("setup", texts.get("place.setup"), "B", "setup".equals(place),
+                        this::setup)),
+                texts);
+        int speed = desk.settings().speed().get();
+        bar.speed(speed == 1 || !desk.settings().loggerFile().get().isBlank()
+                ? ""
+                : texts.get("speed.flag", speed));
+        watchNow();
+    }
+
+    private BenchTray.Card card(String id, Texts texts) {
+        JobModel model = models.get(id);
+        Job job = model.job();
+        boolean here = id.equals(current) && place.isEmpty();
+        Optional<RunState> run = live.filter(l -> l.going() && l.jobId().equals(id)).flatMap(RunPage::state);
+        String where = job.inHand()
+                .map(b -> texts.say("phase." + b.phase().name().toLowerCase(java.util.Locale.ROOT)) + " · ")
+                .orElse("");
+        if (run.isPresent()) {
+            boolean cooling = run.get().status() == RunState.Status.COOLING
+                    || run.get().status() == RunState.Status.SAFE;
+            String time = cooling && run.get().safeInS().isPresent()
+                    ? Words.clock(run.get().safeInS().getAsDouble())
+                    : Words.clock(run.get().timeS());
+            return new BenchTray.Card(id, job.title(),
+                    where + texts.get(cooling ? "tray.cooling" : "tray.hot", time), "hot", here);
+        }
+        Optional<Bead> hand = job.inHand();
+        if (hand.isEmpty()) {
+            return new BenchTray.Card(id, job.title(), texts.get("tray.end"), "", here);
+        }
+        Optional<Finding> stop = hand.get().kind() == Bead.Kind.RUN
+                ? model.findingsProperty().get().stream().filter(f -> f.severity() == Severity.STOP)
+                        .findFirst()
+                : Optional.empty();
+        if (stop.isPresent()) {
+            return new BenchTray.Card(id, job.title(),
+                    where + texts.get("tray.stopped",
+                            texts.say(stop.get().what()).toLowerCase(java.util.Locale.ROOT)),
+                    "stopped", here);
+        }
+        return new BenchTray.Card(id, job.title(), where + texts.get("tray.waiting"),
+                hand.get().phase() == Phase.PROVE ? "proving" : "waiting", here);
+    }
+
+    private void dress() {
+        Scene scene = root.getScene();
+        if (scene != null) {
+            Looks.dress(scene, desk.settings().lampOff().get(), desk.settings().textPercent().get());
+        }
+    }
+
+    /** The unit has changed: pages that were built in words of the old one are built anew. */
+    private void again() {
+        if ("setup".equals(place)) {
+            setup();
+        }
+        frame();
+    }
+
+    // Navigator.
+
+    @Override
+    public void home() {
+        if (current.isEmpty()) {
+            return;
+        }
+        if (live.filter(l -> l.going() && l.jobId().equals(current)).isPresent()) {
+            show(live.get(), "", Optional.of(live.get().plan().bead()));
+            return;
+        }
+        model().job().inHand().ifPresentOrElse(b -> bead(b.id()),
+                () -> bead(model().job().beads().getLast().id()));
+    }
+
+    @Override
+    public void bead(String beadId) {
+        Bead bead = model().job().bead(beadId).orElseThrow();
+        switch (bead.kind()) {
+            case CHECK -> show(new CheckPage(desk, model(), this, beadId), "", Optional.of(beadId));
+            case RECIPE -> recipe(beadId);
+            case RUN -> {
+                if (bead.worked()) {
+                    String job = current;
+                    desk.io(() -> desk.ledger().runs().stream()
+                            .filter(r -> r.jobId().equals(job) && r.bead().equals(beadId)).findFirst(),
+                            found -> found.ifPresentOrElse(this::replay, this::ledger));
+                } else {
+                    run(beadId);
+                }
+            }
+        }
+    }
+
+    @Override
+    public void recipe(String beadId) {
+        JobModel model = model();
+        desk.io(() -> desk.ledger().plan(model.job(), beadId), plan -> {
+            if (model == model()) {
+                show(new RecipePage(desk, model, this, plan), "", Optional.of(beadId));
+            }
+        });
+    }
+
+    @Override
+    public void run() {
+        model().nextRun().ifPresent(b -> run(b.id()));
+    }
+
+    private void run(String beadId) {
+        if (live.filter(RunPage::going).isPresent()) {
+            if (live.get().jobId().equals(current)) {
+                show(live.get(), "", Optional.of(beadId));
+                return;
+            }
+            // One hot task a person: the run that goes on is shown instead of beginning another.
+            current = live.get().jobId();
+            show(live.get(), "", Optional.of(live.get().plan().bead()));
+            return;
+        }
+        JobModel model = model();
+        desk.io(() -> desk.ledger().plan(model.job(), beadId), plan -> {
+            if (model == model() && live.filter(RunPage::going).isEmpty()) {
+                var fresh = new RunPage(desk, model, this, plan, model.rehearsalProperty().get(),
+                        p -> frame());
+                live = Optional.of(fresh);
+                show(fresh, "", Optional.of(beadId));
+            }
+        });
+    }
+
+    @Override
+    public void verdict(RunPlan plan, RunEntry entry, Verdict verdict, RunState end) {
+        warned = false;
+        current = entry.jobId();
+        show(new VerdictPage(desk, model(), this, plan, entry, verdict, end), "", Optional.of(entry.bead()));
+    }
+
+    @Override
+    public void replay(RunEntry entry) {
+        show(new ReplayPage(desk, this, entry), "replay", shownBead);
+    }
+
+    @Override
+    public void ledger() {
+        show(new LedgerPage(desk, this), "ledger", Optional.empty());
+    }
+
+    private void setup() {
+        show(new SetupPage(desk, this), "setup", Optional.empty());
+    }
+
+    // Keys.
+
+    private void pressPedal() {
+        page.map(p -> p.pedalProperty().get()).filter(Pedal::open).ifPresent(p -> p.action().run());
+    }
+
+    /** Listens on the scene before any control does. */
+    public void listen(Scene scene) {
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
+        // A button under the focus must not take the pedal's key for its own.
+        scene.addEventFilter(KeyEvent.KEY_RELEASED, e -> {
+            if (e.getCode() == KeyCode.SPACE && !(scene.getFocusOwner() instanceof TextInputControl)) {
+                e.consume();
+            }
+        });
+        dress();
+    }
+
+    private void pressed(KeyEvent event) {
+        if (page.isEmpty()) {
+            return;
+        }
+        Scene scene = root.getScene();
+        KeyCode code = event.getCode();
+        if (code == KeyCode.F8) {
+            pressPedal();
+            event.consume();
+            return;
+        }
+        if (scene.getFocusOwner() instanceof TextInputControl) {
+            if (code == KeyCode.ESCAPE) {
+                root.requestFocus();
+                event.consume();
+            }
+            return;
+        }
+        if (event.isAltDown() || event.isMetaDown()) {
+            return;
+        }
+        if (code == KeyCode.ENTER && scene.getFocusOwner() instanceof ButtonBase button) {
+            button.fire();
+            event.consume();
+            return;
+        }
+        if (handle(code, event.isControlDown())) {
+            event.consume();
+        }
+    }
+
+    private boolean handle(KeyCode code, boolean control) {
+        Page here = page.orElseThrow();
+        if (code == KeyCode.SPACE) {
+            pressPedal();
+            return true;
+        }
+        if (here.key(code, control)) {
+            return true;
+        }
+        if (control) {
+            return false;
+        }
+        if (code.isDigitKey()) {
+            return watch.press(Integer.parseInt(code.getName().replaceAll("\\D", "")));
+        }
+        switch (code) {
+            case LEFT -> here.back();
+            case N -> here.note();
+            case M -> desk.settings().mute().set(!desk.settings().mute().get());
+            case L -> ledger();
+            case B -> setup();
+            case G -> home();
+            case R -> model().nextRun().ifPresent(b -> {
+                if (live.filter(RunPage::going).isEmpty()) {
+                    recipe(b.id());
+                }
+            });
+            case J -> choose(order.get((order.indexOf(current) + 1) % order.size()));
+            case T -> desk.settings().speed().set(
+                    desk.settings().speed().get() == 1 ? 10 : desk.settings().speed().get() == 10 ? 60 : 1);
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The window wants to close. @return false the first time while a run is hot */
+    public boolean mayClose() {
+        Optional<RunPage> hot = live.filter(RunPage::going);
+        if (hot.isPresent() && !warned) {
+            warned = true;
+            show(hot.get(), "", Optional.of(hot.get().plan().bead()));
+            hot.get().warnLeaving();
+            return false;
+        }
+        return true;
+    }
+
+    /** Closes what lies on the bench; a run that goes on stays open in the ledger. */
+    public void close() {
+        live.ifPresent(Page::dispose);
+        page.filter(p -> live.filter(l -> l == p).isEmpty()).ifPresent(Page::dispose);
+        live = Optional.empty();
+        page = Optional.empty();
+    }
+
+    // For the walk through the demo.
+
+    public Optional<RunState> runState() {
+        return live.flatMap(RunPage::state);
+    }
+}

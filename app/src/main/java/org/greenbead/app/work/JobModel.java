@@ -1,0 +1,195 @@
+package org.greenbead.app.work;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.PlanRules;
+import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.Format;
+
+/** One job on the bench with the plan of its next run, rehearsed and judged. Touched on the FX thread only. */
+public final class JobModel {
+    private final Desk desk;
+    private final ReadOnlyObjectWrapper<Job> job;
+    private final ReadOnlyObjectWrapper<Optional<RunPlan>> plan = new ReadOnlyObjectWrapper<>(
+            Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<Rehearsal>> rehearsal = new ReadOnlyObjectWrapper<>(
+            Optional.empty());
+    private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyBooleanWrapper thinking = new ReadOnlyBooleanWrapper();
+    private final AtomicInteger turn = new AtomicInteger();
+
+    public JobModel(Desk desk, Job job) {
+        this.desk = desk;
+        this.job = new ReadOnlyObjectWrapper<>(job);
+        replan();
+    }
+
+    public ReadOnlyObjectProperty<Job> jobProperty() {
+        return job.getReadOnlyProperty();
+    }
+
+    public Job job() {
+        return job.get();
+    }
+
+    /** The plan of the next run of this job; empty when all are done. */
+    public ReadOnlyObjectProperty<Optional<RunPlan>> planProperty() {
+        return plan.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Optional<Rehearsal>> rehearsalProperty() {
+        return rehearsal.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<List<Finding>> findingsProperty() {
+        return findings.getReadOnlyProperty();
+    }
+
+    public ReadOnlyBooleanProperty thinkingProperty() {
+        return thinking.getReadOnlyProperty();
+    }
+
+    /** The bead whose run comes next. */
+    public Optional<Bead> nextRun() {
+        return job().beads().stream().filter(b -> b.kind() == Bead.Kind.RUN && !b.worked()).findFirst();
+    }
+
+    /** Reads plan and recipe anew, rehearses and judges them. */
+    public void replan() {
+        int mine = turn.incrementAndGet();
+        Optional<Bead> next = nextRun();
+        if (next.isEmpty()) {
+            plan.set(Optional.empty());
+            rehearsal.set(Optional.empty());
+            findings.set(List.of());
+            return;
+        }
+        thinking.set(true);
+        Job now = job();
+        desk.io(() -> desk.ledger().plan(now, next.get().id()), read -> {
+            if (mine == turn.get()) {
+                plan.set(Optional.of(read));
+                desk.compute(() -> Rehearsal.of(read, () -> mine != turn.get()), made -> {
+                    if (mine == turn.get()) {
+                        rehearsal.set(Optional.of(made));
+                        thinking.set(false);
+                        judge();
+                    }
+                });
+            }
+        });
+    }
+
+    private void judge() {
+        plan.get().ifPresent(p -> {
+            RunPlan current = p.with(job());
+            plan.set(Optional.of(current));
+            findings.set(PlanRules.look(current, rehearsal.get()));
+        });
+    }
+
+    /** The worst stop that holds the next run; empty when it may start. */
+    public Optional<Finding> stop() {
+        return findings.get().stream().filter(f -> f.severity() == Severity.STOP).findFirst();
+    }
+
+    /** Writes a person's word on a check. */
+    public void attest(String check, Attest word) {
+        Job changed = job().asks(check) ? job().attest(check, word) : job();
+        keep(changed, "attested", check + " " + word.name().toLowerCase(Locale.ROOT));
+        judge();
+    }
+
+    /** A recipe bead is worked once its recipe was kept; green when nothing stops it. */
+    public void recipeKept(Recipe recipe) {
+        Job now = job();
+        Job changed = now.beads().stream()
+                .filter(b -> b.kind() == Bead.Kind.RECIPE && b.recipe().equals(Optional.of(recipe.id()))
+                        && !b.worked())
+                .findFirst()
+                .map(b -> now.with(b.id(), BeadState.GREEN)).orElse(now);
+        job.set(changed);
+        desk.io(() -> {
+            desk.ledger().save(recipe);
+            desk.ledger().save(changed, "recipe kept", recipe.id());
+            return recipe;
+        }, kept -> replan());
+    }
+
+    /** What one key in Watch can do to a plan. @return false when it asks for the recipe page */
+    public boolean remedy(Finding finding) {
+        if (finding.remedy().isEmpty() || plan.get().isEmpty()) {
+            return true;
+        }
+        Recipe recipe = plan.get().get().recipe();
+        switch (finding.remedy().get()) {
+            case Remedy.Attest a -> attest(a.check(), Attest.YES);
+            case Remedy.SetHeater h -> change(recipe, h.stage(),
+                    recipe.stages().get(h.stage()).withHeater(Optional.of(h.celsius())));
+            case Remedy.SetAir a ->
+                change(recipe, a.stage(), recipe.stages().get(a.stage()).withAir(Optional.of(a.air())));
+            case Remedy.SetEnd e ->
+                change(recipe, e.stage(), recipe.stages().get(e.stage()).withEnd(e.end()));
+            case Remedy.OpenRecipe o -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private void change(Recipe recipe, int index, Stage stage) {
+        recipeKept(recipe.with(index, stage));
+    }
+
+    /** A run of this job is over: bead, chip and history follow. */
+    public void runOver(RunPlan ran, Verdict verdict) {
+        BeadState state = switch (verdict.outcome()) {
+            case PROVEN -> BeadState.GREEN;
+            case WORKED, LIMIT_BROKEN -> BeadState.DONE;
+            case BROKEN_OFF -> BeadState.OPEN;
+        };
+        Job changed = job().with(ran.bead(), state);
+        job.set(changed);
+        desk.io(() -> {
+            if (verdict.targetMelted()) {
+                Board board = desk.ledger().document(Format.BOARD, ran.board().id(), Board.class);
+                board = board.with(board.requireChip(ran.target().name()).melted(1));
+                for (String neighbour : verdict.neighboursMelted()) {
+                    board = board.with(board.requireChip(neighbour).melted(1));
+                }
+                desk.ledger().save(board);
+            }
+            desk.ledger().save(changed, "run over",
+                    ran.bead() + " " + verdict.outcome().name().toLowerCase(Locale.ROOT));
+            return changed;
+        }, done -> replan());
+    }
+
+    private void keep(Job changed, String kind, String detail) {
+        job.set(changed);
+        desk.io(() -> {
+            desk.ledger().save(changed, kind, detail);
+            return changed;
+        }, done -> {
+        });
+    }
+}
