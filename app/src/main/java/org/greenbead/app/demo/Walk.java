@@ -49,7 +49,7 @@ public final class Walk {
                 Files.createDirectories(folder);
                 walk();
                 say("done; pictures are in " + folder);
-            } catch (TimeoutException | ExecutionException | IOException e) {
+            } catch (TimeoutException | ExecutionException | IOException | RuntimeException e) {
                 System.err.println("greenbead: the walk stopped: " + e.getMessage());
                 status = 1;
             } catch (InterruptedException e) {
@@ -97,7 +97,7 @@ public final class Walk {
         boolean soak = false;
         boolean far = false;
         long until = System.currentTimeMillis() + 4 * PATIENCE_MS;
-        while (System.currentTimeMillis() < until && scene.lookup("#verdict") == null) {
+        while (System.currentTimeMillis() < until && !shows("#verdict")) {
             RunState.Status status = fx(
                     () -> shop.runState().map(RunState::status).orElse(RunState.Status.ENDED));
             double stageS = fx(() -> shop.runState().map(RunState::stageS).orElse(0.0));
@@ -126,6 +126,7 @@ public final class Walk {
                 say("coach: " + text("#coach-next"));
             }
             if (status == RunState.Status.SAFE) {
+                await("the way to finish", () -> text("#pedal-word").startsWith("Finish"));
                 press(KeyCode.SPACE, "finishes the run");
                 await("the verdict", () -> scene.lookup("#verdict") != null);
             }
@@ -161,7 +162,8 @@ public final class Walk {
             desk.settings().lampOff().set(true);
             return null;
         });
-        press(KeyCode.J, "another job, lamp off");
+        press(KeyCode.J, "SB-0409, lamp off");
+        press(KeyCode.J, "SB-0417 again");
         press(KeyCode.R, "its recipe");
         await("the rehearsal, lamp off", () -> text("#figure-peak").contains("°"));
         shot("10-lamp-off");
@@ -229,7 +231,7 @@ public final class Walk {
     private void await(String what, Callable<Boolean> holds)
             throws InterruptedException, ExecutionException, TimeoutException {
         long until = System.currentTimeMillis() + PATIENCE_MS;
-        while (!fx(() -> true) || !holding(holds)) {
+        while (!fx(holds)) {
             if (System.currentTimeMillis() > until) {
                 throw new TimeoutException(
                         what + " did not come; the pedal says \"" + text("#pedal-word") + "\"");
@@ -238,12 +240,8 @@ public final class Walk {
         }
     }
 
-    private static boolean holding(Callable<Boolean> holds) throws ExecutionException {
-        try {
-            return holds.call();
-        } catch (Exception e) {
-            throw new ExecutionException(e);
-        }
+    private boolean shows(String id) throws InterruptedException, ExecutionException, TimeoutException {
+        return fx(() -> scene.lookup(id) != null);
     }
 
     private <T> T fx(Callable<T> work) throws InterruptedException, ExecutionException, TimeoutException {

@@ -52,6 +52,7 @@ public final class Looks {
         label.getStyleClass().addAll(classes);
         label.setWrapText(true);
         label.setMinWidth(0);
+        label.setMinHeight(javafx.scene.layout.Region.USE_PREF_SIZE);
         return label;
     }
 

@@ -86,7 +86,9 @@ public final class RecipePage extends Page {
         above.setId("figure-above");
         chart.setId("rehearsal-chart");
         VBox.setVgrow(chart, Priority.ALWAYS);
+        chart.setMinHeight(60);
         var chartCard = Looks.as(new VBox(6, figures, chart), "card");
+        chartCard.setMinSize(0, 0);
         HBox.setHgrow(chartCard, Priority.ALWAYS);
         var roomCard = Looks.as(new VBox(8, Looks.label(texts.get("recipe.room"), "caps"), rooms), "card");
         roomCard.setMinWidth(225);
@@ -94,6 +96,8 @@ public final class RecipePage extends Page {
         roomCard.setMaxWidth(300);
         var top = new HBox(10, chartCard, roomCard);
         VBox.setVgrow(top, Priority.ALWAYS);
+        top.setMinHeight(0);
+        grid.setMinWidth(0);
         grid.setHgap(8);
         grid.setVgap(4);
         var gridCard = Looks.as(new VBox(4, grid, entry), "card");
@@ -115,7 +119,8 @@ public final class RecipePage extends Page {
         grid.getChildren().clear();
         grid.getColumnConstraints().clear();
         var names = new ColumnConstraints();
-        names.setMinWidth(96);
+        names.setMinWidth(98);
+        names.setPrefWidth(98);
         grid.getColumnConstraints().add(names);
         String sign = texts.words().unit().sign();
         List<String> rows = List.of(texts.get("recipe.heater", sign), texts.get("recipe.air", sign),
@@ -128,7 +133,8 @@ public final class RecipePage extends Page {
         for (int i = 0; i < stages.size(); i++) {
             var column = new ColumnConstraints();
             column.setHgrow(Priority.ALWAYS);
-            column.setPercentWidth(87.0 / stages.size());
+            column.setMinWidth(0);
+            column.setPrefWidth(100);
             column.setHalignment(HPos.LEFT);
             grid.getColumnConstraints().add(column);
             column(i, stages.get(i), texts);
@@ -219,6 +225,8 @@ public final class RecipePage extends Page {
         field.setId(id);
         field.setPrefColumnCount(5);
         field.setMaxWidth(110);
+        field.setMinWidth(40);
+        field.setPrefWidth(90);
         field.setPromptText(desk.texts().get("recipe.off"));
         field.setAccessibleText(draft.recipe().stages().get(index).name() + " " + what);
         field.textProperty().subscribe((was, now) -> typed(field, id, index, what, now, temperature, set));
@@ -360,6 +368,11 @@ public final class RecipePage extends Page {
         Recipe kept = draft.recipe();
         model.recipeKept(kept);
         go.recipe(original.bead());
+    }
+
+    @Override
+    public boolean planned() {
+        return true;
     }
 
     @Override

@@ -1,9 +1,14 @@
 package org.greenbead.app.run;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.Label;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -21,6 +26,7 @@ import org.greenbead.core.run.RunState;
 
 /** The tiles, the chart, the room left and the board: the same for a live run and for a replay. */
 final class Dials extends VBox {
+    private static final int MOST_ROOMS = 6;
     private final Tile joint = new Tile("tile-joint", "ink-joint");
     private final Tile top = new Tile("tile-top", "ink-hot");
     private final Tile boardTop = new Tile("tile-board-top", "ink-green");
@@ -33,7 +39,14 @@ final class Dials extends VBox {
 
     Dials() {
         setSpacing(10);
-        var tiles = new HBox(9, joint, top, boardTop, under);
+        var tiles = new GridPane();
+        tiles.setHgap(9);
+        for (Tile tile : List.of(joint, top, boardTop, under)) {
+            var quarter = new ColumnConstraints();
+            quarter.setPercentWidth(25);
+            tiles.getColumnConstraints().add(quarter);
+            tiles.add(tile, tiles.getColumnCount() - 1, 0);
+        }
         var chartCard = Looks.as(new VBox(chart), "card");
         VBox.setVgrow(chart, Priority.ALWAYS);
         HBox.setHgrow(chartCard, Priority.ALWAYS);
@@ -49,6 +62,9 @@ final class Dials extends VBox {
         VBox.setVgrow(middle, Priority.ALWAYS);
         getChildren().addAll(tiles, middle);
         VBox.setVgrow(this, Priority.ALWAYS);
+        setMinHeight(0);
+        middle.setMinHeight(0);
+        board.setMinHeight(60);
         chart.setId("chart");
         rooms.setId("rooms");
     }
@@ -60,7 +76,7 @@ final class Dials extends VBox {
         chart.show(history.chart(plan, upTo, rehearsal, true, texts));
         roomHead.setText(texts.get("run.room"));
         heatHead.setText(texts.get("run.heat"));
-        rooms.show(state.room(), false, texts);
+        rooms.show(closest(state.room()), false, texts);
         Map<String, Double> parts = new HashMap<>();
         // The room list begins with the joints, then the body, the other chips and the parts, in the board's order.
         parts.put(plan.target().name(), state.jointHot().celsius());
@@ -76,6 +92,17 @@ final class Dials extends VBox {
             }
         }
         board.show(plan, parts, texts);
+    }
+
+    /** The joints that must melt, then the parts with the least room; the verdict and the recipe list all of them. */
+    private static List<Room> closest(List<Room> all) {
+        var shown = new ArrayList<>(all.subList(0, 1));
+        all.stream().skip(1)
+                .sorted(Comparator.comparingDouble(
+                        r -> Math.min(r.leftK(), Double.isFinite(r.peakC()) ? r.leftAtPeakK() : r.leftK())))
+                .limit(MOST_ROOMS - 1)
+                .sorted(Comparator.comparingInt(all::indexOf)).forEach(shown::add);
+        return shown;
     }
 
     private void tiles(RunPlan plan, RunState state, Texts texts) {

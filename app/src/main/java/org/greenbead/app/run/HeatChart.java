@@ -33,7 +33,7 @@ public final class HeatChart extends Region {
 
     private static final double LEFT = 46;
     private static final double BOTTOM = 40;
-    private static final double TOP = 20;
+    private static final double TOP = 36;
     private static final double RIGHT = 8;
     private static final int MOST_POINTS = 500;
     private final Group drawing = new Group();
@@ -103,23 +103,41 @@ public final class HeatChart extends Region {
         place(window, LEFT + w - 6 - 7 * data.windowWord().length(), high + 15);
         window.applyCss();
         window.setX(LEFT + w - 6 - window.getLayoutBounds().getWidth());
-        double lastName = Double.NEGATIVE_INFINITY;
-        for (StageSpan span : data.stages()) {
-            double at = x(span.startS(), w, end);
-            drawing.getChildren().add(Looks.as(new Line(at, TOP, at, TOP + h + 6), "chart-stage"));
-            Text name = Looks.as(new Text(span.name()), "chart-strong");
-            Text foot = Looks.as(new Text(span.foot()), "chart-mono");
-            name.applyCss();
-            double nameX = Math.max(at + 3, lastName + 8);
-            place(name, nameX, TOP + h + 18);
-            place(foot, nameX, TOP + h + 33);
-            foot.applyCss();
-            lastName = nameX + Math.max(name.getLayoutBounds().getWidth(), foot.getLayoutBounds().getWidth());
-        }
+        drawStages(w, h, end);
         int step = end > 1500 ? 300 : end > 420 ? 120 : end > 200 ? 60 : 30;
         for (int t = step; t < end; t += step) {
             Text label = Looks.as(new Text(Words.clock(t)), "chart-mono");
             place(label, x(t, w, end) - 12, TOP - 7);
+        }
+    }
+
+    /** Names stand under their stage's start, moved apart where stages are short and kept inside the chart. */
+    private void drawStages(double w, double h, double end) {
+        int n = data.stages().size();
+        Text[] names = new Text[n];
+        Text[] feet = new Text[n];
+        double[] at = new double[n];
+        double[] width = new double[n];
+        for (int i = 0; i < n; i++) {
+            StageSpan span = data.stages().get(i);
+            double start = x(span.startS(), w, end);
+            drawing.getChildren().add(Looks.as(new Line(start, TOP, start, TOP + h + 6), "chart-stage"));
+            names[i] = Looks.as(new Text(span.name()), "chart-strong");
+            feet[i] = Looks.as(new Text(span.foot()), "chart-mono");
+            drawing.getChildren().addAll(names[i], feet[i]);
+            names[i].applyCss();
+            feet[i].applyCss();
+            width[i] = Math.max(names[i].getLayoutBounds().getWidth(), feet[i].getLayoutBounds().getWidth());
+            at[i] = i == 0 ? start + 3 : Math.max(start + 3, at[i - 1] + width[i - 1] + 7);
+        }
+        double right = LEFT + w;
+        for (int i = n - 1; i >= 0; i--) {
+            at[i] = Math.min(at[i], right - width[i]);
+            right = at[i] - 7;
+            names[i].setX(at[i]);
+            names[i].setY(TOP + h + 18);
+            feet[i].setX(at[i]);
+            feet[i].setY(TOP + h + 33);
         }
     }
 
@@ -169,7 +187,7 @@ public final class HeatChart extends Region {
 
     private void drawLegend(double w) {
         double at = LEFT + 10;
-        double line = TOP + 15;
+        double line = 13;
         for (Curve curve : data.curves()) {
             if (curve.name().isEmpty()) {
                 continue;
@@ -179,7 +197,7 @@ public final class HeatChart extends Region {
             drawing.getChildren().add(name);
             name.applyCss();
             double width = name.getLayoutBounds().getWidth();
-            if (at + width > LEFT + w * 0.6) {
+            if (at + width > LEFT + w) {
                 at = LEFT + 10;
                 line += 17;
             }

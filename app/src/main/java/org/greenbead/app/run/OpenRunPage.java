@@ -10,6 +10,7 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
@@ -60,7 +61,7 @@ public final class OpenRunPage extends Page {
                 () -> resume.accept(entry, log)));
         backWord(texts.get("open.close"));
         clock(Words.clock(state.timeS()));
-        findings(state.findings());
+        findings(state.findings().stream().map(Finding::past).toList());
     }
 
     /** Reads and plays the log, then shows the page. A log that cannot be read is told and its run closed. */

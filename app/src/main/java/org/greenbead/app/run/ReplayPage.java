@@ -23,6 +23,7 @@ import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
@@ -121,7 +122,7 @@ public final class ReplayPage extends Page {
         int index = history.at(atS);
         RunState state = history.get(index);
         dials.show(plan.get(), state, history, index + 1, Optional.empty(), desk.texts());
-        findings(state.findings());
+        findings(state.findings().stream().map(Finding::past).toList());
         clock(Words.clock(atS));
         pedalNow();
     }

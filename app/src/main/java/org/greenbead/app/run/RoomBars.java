@@ -19,7 +19,7 @@ public final class RoomBars extends VBox {
     private static final double HOT_C = 260;
 
     public RoomBars() {
-        setSpacing(6);
+        setSpacing(4);
     }
 
     /** @param atPeak judge by the peak instead of now */
@@ -39,21 +39,21 @@ public final class RoomBars extends VBox {
         private final Pane track = new Pane();
         private final Rectangle ground = Looks.as(new Rectangle(), "room-track");
         private final Rectangle fill = Looks.as(new Rectangle(), "room-bar");
-        private final Rectangle limit = Looks.as(new Rectangle(2.4, 12), "room-limit");
+        private final Rectangle limit = Looks.as(new Rectangle(2.4, 11), "room-limit");
         private final Rectangle peak = Looks.as(new Rectangle(3, 10), "room-peak");
         private double now;
         private double limitC;
         private double peakC;
 
         Bar() {
-            setSpacing(2);
+            setSpacing(0);
             var gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             left.setMinWidth(Region.USE_PREF_SIZE);
             getChildren().addAll(new HBox(name, gap, left), track);
             track.getChildren().addAll(ground, fill, peak, limit);
-            track.setMinHeight(12);
-            track.setPrefHeight(12);
+            track.setMinHeight(11);
+            track.setPrefHeight(11);
             for (Rectangle r : List.of(ground, fill)) {
                 r.setHeight(6);
                 r.setY(3);

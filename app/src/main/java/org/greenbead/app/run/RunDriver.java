@@ -61,7 +61,6 @@ public final class RunDriver implements AutoCloseable {
 
     private final Desk desk;
     private final RunPlan plan;
-    private final Optional<Rehearsal> rehearsal;
     private final Listener listener;
     private final ScheduledExecutorService runner = Executors
             .newSingleThreadScheduledExecutor(Thread.ofPlatform().daemon().name("run").factory());
@@ -79,10 +78,9 @@ public final class RunDriver implements AutoCloseable {
     private long startedNanos;
     private double pollS = SAMPLE_S;
 
-    public RunDriver(Desk desk, RunPlan plan, Optional<Rehearsal> rehearsal, Listener listener) {
+    public RunDriver(Desk desk, RunPlan plan, Listener listener) {
         this.desk = desk;
         this.plan = plan;
-        this.rehearsal = rehearsal;
         this.listener = listener;
         submit(() -> {
             if (connect(DemoWorld.SEED)) {
@@ -150,7 +148,7 @@ public final class RunDriver implements AutoCloseable {
     /** Before the start the probes are shown alive; nothing is kept. */
     private void peek() {
         if (session.isEmpty() && port.isPresent()) {
-            RunEngine idle = RunEngine.live(plan, rehearsal);
+            RunEngine idle = RunEngine.live(plan, Optional.empty());
             try {
                 idle.apply(new RunEvent.Sampled(0, port.get().sweep()));
             } catch (org.greenbead.core.run.LinkLostException e) {
@@ -162,7 +160,7 @@ public final class RunDriver implements AutoCloseable {
     }
 
     /** Begins: ledger first, then the log, then the heat. */
-    public void start() {
+    public void start(Optional<Rehearsal> rehearsal) {
         submit(() -> {
             if (session.isPresent() || port.isEmpty()) {
                 return;
@@ -188,7 +186,7 @@ public final class RunDriver implements AutoCloseable {
     }
 
     /** Takes up a run that was left open. */
-    public void resume(RunEntry left, RunLog log) {
+    public void resume(RunEntry left, RunLog log, Optional<Rehearsal> rehearsal) {
         submit(() -> {
             try {
                 RunEngine engine = RunEngine.live(log.header().plan(), rehearsal);

@@ -51,7 +51,6 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private final Consumer<RunPage> changed;
     private final RunDriver driver;
     private final RunPlan plan;
-    private final Optional<Rehearsal> rehearsal;
     private final RunHistory history = new RunHistory();
     private final Label now = Looks.label("", "now");
     private final Label next = Looks.label("", "next");
@@ -74,6 +73,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private Optional<RunState> state = Optional.empty();
     private boolean started;
     private boolean dirty;
+    private Optional<Rehearsal> atStart = Optional.empty();
     private int heardStage = -1;
 
     public RunPage(Desk desk, JobModel model, Navigator go, RunPlan plan, Optional<Rehearsal> rehearsal,
@@ -83,7 +83,6 @@ public final class RunPage extends Page implements RunDriver.Listener {
         this.go = go;
         this.plan = plan;
         this.running = plan;
-        this.rehearsal = rehearsal;
         this.changed = changed;
         Texts texts = desk.texts();
         now.setId("coach-now");
@@ -108,13 +107,16 @@ public final class RunPage extends Page implements RunDriver.Listener {
         far.setId("far-view");
         far.setVisible(false);
         page = new StackPane(normal, far);
-        driver = new RunDriver(desk, plan, rehearsal, this);
+        driver = new RunDriver(desk, plan, this);
         driver.speed(desk.settings().speed().get());
         redraw = new Timeline(new KeyFrame(REDRAW, tick -> drawIfNew()));
         redraw.setCycleCount(javafx.animation.Animation.INDEFINITE);
         redraw.play();
         watching = Subscription.combine(desk.settings().speed().subscribe(v -> driver.speed(v.intValue())),
-                model.findingsProperty().subscribe(f -> pedalNow()),
+                model.findingsProperty().subscribe(f -> {
+                    dirty = true;
+                    pedalNow();
+                }),
                 desk.settings().unit().subscribe(u -> dirty = true));
         backWord("");
         noteWord(texts.get("key.note"));
@@ -154,7 +156,13 @@ public final class RunPage extends Page implements RunDriver.Listener {
     /** Goes on with a run that was left open. */
     public void resume(RunEntry left, RunLog log) {
         started = true;
-        driver.resume(left, log);
+        driver.resume(left, log, rehearsal());
+    }
+
+    /** Of this very plan, as soon as it is made. */
+    private Optional<Rehearsal> rehearsal() {
+        return atStart.or(() -> model.nextRun().filter(b -> b.id().equals(plan.bead()))
+                .flatMap(b -> model.rehearsalProperty().get()));
     }
 
     /** True from start to the end of the run. */
@@ -201,7 +209,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         next.setText(texts.say(coaching.next()));
         caution.setText(coaching.caution().map(texts::say).orElse(""));
         hide(caution, coaching.caution().isEmpty());
-        dials.show(running, s, history, history.size(), rehearsal, texts);
+        dials.show(running, s, history, history.size(), rehearsal(), texts);
         hide(simulated, driver.bench().isEmpty());
         driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));
         clock(started ? Words.clock(s.timeS()) : "0:00");
@@ -261,7 +269,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private void start() {
         if (!started) {
             started = true;
-            driver.start();
+            atStart = model.rehearsalProperty().get();
+            driver.start(rehearsal());
         }
     }
 
@@ -288,7 +297,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
         started = false;
         model.runOver(ran, verdict);
         changed.accept(this);
-        go.verdict(ran, entry, verdict, end);
+        go.page(new VerdictPage(desk, model, go, ran, entry, verdict, end, history), entry.jobId(),
+                entry.bead());
     }
 
     @Override
@@ -308,6 +318,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
     /** The window is about to close on a run. */
     public void warnLeaving() {
         tell(desk.texts().get("run.leave"), true);
+    }
+
+    @Override
+    public boolean planned() {
+        return !started;
     }
 
     @Override

@@ -3,7 +3,6 @@ package org.greenbead.app.run;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 
@@ -27,9 +26,8 @@ final class Tile extends VBox {
         var row = new HBox(2, digits, unit);
         row.setAlignment(Pos.BASELINE_LEFT);
         getChildren().addAll(head, row, foot);
-        HBox.setHgrow(this, Priority.ALWAYS);
         setMaxWidth(Double.MAX_VALUE);
-        setPrefWidth(100);
+        setMinWidth(0);
     }
 
     void show(String title, String value, String unitText, String footText, boolean bad) {

@@ -28,18 +28,18 @@ import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.RunEntry;
-import org.greenbead.store.RunLog;
 
 /** What a run came to: what was reached, what held, what was not proved. */
-public final class VerdictPage extends Page {
+final class VerdictPage extends Page {
     private final RunEntry entry;
     private final JobModel model;
     private final Navigator go;
     private final Keeper keeper;
     private final VBox page;
 
-    public VerdictPage(Desk desk, JobModel model, Navigator go, RunPlan plan, RunEntry entry, Verdict verdict,
-            RunState end) {
+    VerdictPage(Desk desk, JobModel model, Navigator go, RunPlan plan, RunEntry entry, Verdict verdict,
+            RunState end,
+            RunHistory history) {
         this.entry = entry;
         this.model = model;
         this.go = go;
@@ -76,19 +76,16 @@ public final class VerdictPage extends Page {
         left.setMaxWidth(440);
         var chart = new HeatChart();
         VBox.setVgrow(chart, Priority.ALWAYS);
+        chart.setMinHeight(60);
         var right = Looks.as(new VBox(6, Looks.label(texts.get("verdict.curve"), "caps"), chart), "card");
         HBox.setHgrow(right, Priority.ALWAYS);
         var middle = new HBox(10, left, right);
         VBox.setVgrow(middle, Priority.ALWAYS);
+        middle.setMinHeight(0);
         page = Looks.as(new VBox(head, middle, acts, said), "page");
-        findings(end.raised());
+        findings(end.raised().stream().map(Finding::past).toList());
         clock(org.greenbead.core.quantity.Words.clock(verdict.lengthS()));
-        desk.io(() -> {
-            var history = new RunHistory();
-            RunLog.read(desk.ledger().logFile(entry), desk.files()).replay(Optional.empty(), history::add);
-            return history;
-        }, history -> chart.show(history.chart(plan, history.size(), Optional.empty(), false, texts)),
-                error -> said.setText(texts.get("ledger.bad", error.getMessage())));
+        chart.show(history.chart(plan, history.size(), Optional.empty(), false, texts));
         pedal(verdict.outcome() == Verdict.Outcome.BROKEN_OFF
                 ? new Pedal(texts.get("verdict.again"), texts.get("verdict.again.so"), true, go::home)
                 : onwards(texts, bead));
@@ -121,6 +118,7 @@ public final class VerdictPage extends Page {
         tick.setAlignment(Pos.TOP_CENTER);
         Label what = Looks.label(texts.say(line.what()), "text-ink");
         HBox.setHgrow(what, Priority.ALWAYS);
+        what.setMaxWidth(Double.MAX_VALUE);
         Label word = Looks.label(texts.say("mark." + mark), "small",
                 line.mark() == Verdict.Mark.HELD
                         ? "ink-green"

@@ -57,7 +57,7 @@ final class BeadString extends HBox {
 
     private VBox group(Phase phase, List<Bead> beads, Optional<String> hand, Optional<String> shown,
             Texts texts) {
-        var row = new HBox(0);
+        var row = new HBox(9);
         row.setAlignment(Pos.CENTER);
         for (Bead bead : beads) {
             boolean inHand = hand.equals(Optional.of(bead.id()));

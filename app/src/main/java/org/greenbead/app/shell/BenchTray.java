@@ -84,9 +84,11 @@ final class BenchTray extends VBox {
         }
         var waits = new HBox(7, dot, Looks.label(card.waits(), "text-ink", "small"));
         waits.setAlignment(Pos.TOP_LEFT);
+        waits.getChildren().forEach(n -> HBox.setHgrow(n, Priority.SOMETIMES));
         HBox.setMargin(dot, new javafx.geometry.Insets(4, 0, 0, 0));
         var lines = new VBox(3, Looks.label(card.jobId(), "text-ink", "strong"),
                 Looks.label(card.title(), "muted", "small"), waits);
+        lines.prefWidthProperty().bind(button.widthProperty().subtract(26));
         button.setGraphic(lines);
         button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         button.setAlignment(Pos.TOP_LEFT);

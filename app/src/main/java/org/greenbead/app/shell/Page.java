@@ -30,6 +30,11 @@ public abstract class Page {
     public void remedy(Finding finding) {
     }
 
+    /** True when Watch judges the plan of the next run here. */
+    public boolean planned() {
+        return false;
+    }
+
     /** A key that belongs to this page. @return true when it was used */
     public boolean key(KeyCode code, boolean control) {
         return false;

@@ -21,7 +21,6 @@ import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
 import org.greenbead.app.run.RunPage;
-import org.greenbead.app.run.VerdictPage;
 import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
@@ -32,9 +31,7 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Phase;
-import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
-import org.greenbead.core.run.Verdict;
 import org.greenbead.store.RunEntry;
 import org.greenbead.store.RunLog;
 
@@ -73,6 +70,8 @@ public final class Workshop implements Navigator {
         trouble.setId("trouble");
         var middle = new javafx.scene.layout.VBox(trouble, bench);
         javafx.scene.layout.VBox.setVgrow(bench, javafx.scene.layout.Priority.ALWAYS);
+        bench.setMinSize(0, 0);
+        middle.setMinSize(0, 0);
         root.setTop(string);
         root.setLeft(tray);
         root.setRight(watch);
@@ -317,10 +316,10 @@ public final class Workshop implements Navigator {
     }
 
     @Override
-    public void verdict(RunPlan plan, RunEntry entry, Verdict verdict, RunState end) {
+    public void page(Page next, String jobId, String beadId) {
         warned = false;
-        current = entry.jobId();
-        show(new VerdictPage(desk, model(), this, plan, entry, verdict, end), "", Optional.of(entry.bead()));
+        current = jobId;
+        show(next, "", Optional.of(beadId));
     }
 
     @Override

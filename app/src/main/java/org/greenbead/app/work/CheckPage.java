@@ -160,6 +160,11 @@ public final class CheckPage extends Page {
     }
 
     @Override
+    public boolean planned() {
+        return true;
+    }
+
+    @Override
     public Region node() {
         return page;
     }

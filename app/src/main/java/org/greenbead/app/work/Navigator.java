@@ -1,8 +1,6 @@
 package org.greenbead.app.work;
 
-import org.greenbead.core.run.RunPlan;
-import org.greenbead.core.run.RunState;
-import org.greenbead.core.run.Verdict;
+import org.greenbead.app.shell.Page;
 import org.greenbead.store.RunEntry;
 
 /** Where a page can send the technician. */
@@ -16,7 +14,8 @@ public interface Navigator {
 
     void run();
 
-    void verdict(RunPlan plan, RunEntry entry, Verdict verdict, RunState end);
+    /** Puts a page about a bead of a job on the workbench. */
+    void page(Page page, String jobId, String beadId);
 
     void replay(RunEntry entry);
 

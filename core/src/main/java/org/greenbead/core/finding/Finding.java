@@ -26,6 +26,11 @@ public record Finding(Rule rule, String subject, Severity severity, List<Quantit
         return new Finding(rule, subject, severity, gaps, Optional.of(action));
     }
 
+    /** The same when its moment is over: nothing left to press. */
+    public Finding past() {
+        return new Finding(rule, subject, severity, gaps, Optional.empty());
+    }
+
     /** Same rule, same subject: the same finding, though its numbers move. */
     public String id() {
         return rule.name() + "/" + subject;

@@ -150,7 +150,7 @@ public final class PlanRules {
                 found.add(limit(part, peak, peak > part.limitC() ? Severity.STOP : Severity.CARE));
             }
         }
-        if (rehearsal.fastestKPerS() > plan.recipe().limits().rampUpKPerS()) {
+        if (rehearsal.fastestKPerS() > plan.recipe().limits().rampUpKPerS() + RunRules.SHOWN_K_PER_S) {
             found.add(Finding
                     .of(Rule.RAMP_UP, "ramp", Severity.CARE, new Quantity.Name(plan.target().name()),
                             new Quantity.RateKPerS(rehearsal.fastestKPerS()),

@@ -14,6 +14,8 @@ import org.greenbead.core.recipe.StageEnd;
 /** The rules that judge a run while it goes. Each looks at one moment and returns what it sees. */
 final class RunRules {
     private static final double LAG_SPACING_S = 25;
+    /** Half of the last digit that is shown: a rate that reads as the limit is not over it. */
+    static final double SHOWN_K_PER_S = 0.05;
 
     /** Findings that stay on the screen after their moment. */
     static boolean stays(Rule rule) {
@@ -80,12 +82,12 @@ final class RunRules {
                 where = probe.place().name();
             }
         }
-        if (heating && fastest > limits.rampUpKPerS()) {
+        if (heating && fastest > limits.rampUpKPerS() + SHOWN_K_PER_S) {
             found.add(Finding.of(Rule.RAMP_UP, "ramp", Severity.CARE, new Quantity.Name(where),
                     new Quantity.RateKPerS(fastest),
                     new Quantity.RateKPerS(limits.rampUpKPerS())));
         }
-        if (run.status() == RunState.Status.COOLING && fastest < -limits.rampDownKPerS()) {
+        if (run.status() == RunState.Status.COOLING && fastest < -limits.rampDownKPerS() - SHOWN_K_PER_S) {
             found.add(Finding.of(Rule.COOLED_TOO_FAST, "ramp", Severity.CARE, new Quantity.Name(where),
                     new Quantity.RateKPerS(-fastest),
                     new Quantity.RateKPerS(limits.rampDownKPerS())));
@@ -114,7 +116,8 @@ final class RunRules {
                     leftS);
             if (late && lag.plateauC() > room + 5 && set > room + 5) {
                 double wanted = Math.max(goal.celsius() + 8,
-                        lag.plateauToReach(goal.celsius(), Math.max(30, leftS)));
+                        lag.plateauToReach(goal.celsius(),
+                                Math.max(30, leftS - run.plan().bench().heater().tauHeatS())));
                 double cure = Math.rint(
                         Math.min(run.plan().bench().heater().maxC(), lag.curingSetC(wanted, set, room)) / 5)
                         * 5;
