@@ -56,6 +56,13 @@ public final class Looks {
         return label;
     }
 
+    /** A line that takes no room while it is empty. */
+    public static Label note(String... classes) {
+        Label label = label("", classes);
+        label.managedProperty().bind(label.textProperty().isNotEmpty());
+        return label;
+    }
+
     public static <T extends Node> T as(T node, String... classes) {
         node.getStyleClass().addAll(classes);
         return node;

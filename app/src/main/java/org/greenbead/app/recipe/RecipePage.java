@@ -59,7 +59,7 @@ public final class RecipePage extends Page {
     private final Label above = Looks.as(new Label("–"), "figure");
     private final Label ramp = Looks.as(new Label("–"), "figure");
     private final Label length = Looks.as(new Label("–"), "figure");
-    private final Label entry = Looks.label("", "said");
+    private final Label entry = Looks.note("said");
     private final VBox page;
     private final Map<String, String> bad = new HashMap<>();
     private final PauseTransition typing = new PauseTransition(TYPING);
@@ -99,7 +99,7 @@ public final class RecipePage extends Page {
         top.setMinHeight(0);
         grid.setMinWidth(0);
         grid.setHgap(8);
-        grid.setVgap(4);
+        grid.setVgap(3);
         var gridCard = Looks.as(new VBox(4, grid, entry), "card");
         page = Looks.as(new VBox(head, top, gridCard), "page");
         typing.setOnFinished(done -> rehearse());
@@ -344,6 +344,7 @@ public final class RecipePage extends Page {
 
     private void pedalNow() {
         Texts texts = desk.texts();
+        backWord(texts.get(changed() || !bad.isEmpty() ? "recipe.revert" : "key.back"));
         if (!bad.isEmpty()) {
             String field = bad.keySet().iterator().next().replaceFirst("stage-\\d+-", "");
             pedal(Pedal.shut(texts.get("recipe.bad", field), texts.get("recipe.bad.so")));

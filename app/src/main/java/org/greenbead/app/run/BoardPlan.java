@@ -72,8 +72,11 @@ public final class BoardPlan extends Region {
         for (ProbePlace probe : plan.bench().probes()) {
             double[] at = place(probe.atMm(), turned, scale, left, top);
             drawing.getChildren().add(Looks.as(new Circle(at[0], at[1], 4), "plan-probe"));
-            Text name = Looks.as(new Text(at[0] + 6, at[1] + 12, "T" + probe.channel()), "plan-label");
+            Text name = Looks.as(new Text("T" + probe.channel()), "plan-label");
             drawing.getChildren().add(name);
+            name.applyCss();
+            name.setX(at[0] - name.getLayoutBounds().getWidth() / 2);
+            name.setY(at[1] + 15);
         }
     }
 
@@ -102,7 +105,8 @@ public final class BoardPlan extends Region {
         drawing.getChildren().addAll(body, label);
         label.applyCss();
         double labelW = label.getLayoutBounds().getWidth();
-        boolean inside = w > labelW + 4 && h > 14;
+        boolean probed = plan.bench().probes().stream().anyMatch(p -> p.atMm().distanceMm(centre) < 2);
+        boolean inside = !probed && w > labelW && h > 13;
         label.setX(at[0] - labelW / 2);
         label.setY(inside ? at[1] + (h > 30 ? -1 : 4) : at[1] - h / 2 - 3);
         if (h > 30 && w > 30 && Double.isFinite(now)) {

@@ -56,6 +56,8 @@ final class Dials extends VBox {
         VBox.setVgrow(boardCard, Priority.ALWAYS);
         var side = new VBox(10, roomCard, boardCard);
         side.setMinWidth(225);
+        side.setMinHeight(0);
+        chartCard.setMinHeight(0);
         side.setPrefWidth(250);
         side.setMaxWidth(300);
         var middle = new HBox(10, chartCard, side);

@@ -42,7 +42,7 @@ public final class ReplayPage extends Page {
     private final RunHistory history = new RunHistory();
     private final Label title = Looks.label("", "now");
     private final Label about = Looks.label("", "next");
-    private final Label said = Looks.label("", "said");
+    private final Label said = Looks.note("said");
     private final Dials dials = new Dials();
     private final Slider slider = new Slider(0, 1, 0);
     private final VBox page;

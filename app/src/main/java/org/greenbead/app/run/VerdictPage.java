@@ -54,7 +54,7 @@ final class VerdictPage extends Page {
         });
         Label about = Looks.label(plan.recipe().title() + " · " + plan.target().name() + " "
                 + plan.target().part() + " · " + bead, "muted");
-        var said = Looks.label("", "said");
+        var said = Looks.note("said");
         said.setId("verdict-said");
         keeper = new Keeper(desk, said);
         var acts = new HBox(8, act("verdict-replay", texts.get("verdict.replay"), () -> go.replay(entry)),
@@ -64,6 +64,7 @@ final class VerdictPage extends Page {
         var head = Looks.as(new VBox(2, Looks.label(texts.get("verdict.caps"), "caps"), word, about),
                 "instruction");
         var lines = new VBox(7);
+        lines.setPadding(new javafx.geometry.Insets(0, 12, 0, 0));
         for (Verdict.Line line : verdict.lines()) {
             lines.getChildren().add(line(line, texts));
         }

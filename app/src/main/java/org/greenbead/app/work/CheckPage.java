@@ -2,6 +2,7 @@ package org.greenbead.app.work;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -16,14 +17,17 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
+import org.greenbead.app.run.BoardPlan;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.core.finding.Finding;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.CheckItem;
+import org.greenbead.core.run.RunPlan;
 
 /** A bead of checks: each is attested with one press, with the caution of that step beside it. */
 public final class CheckPage extends Page {
@@ -35,6 +39,7 @@ public final class CheckPage extends Page {
     private final String beadId;
     private final VBox rows = Looks.as(new VBox(), "check-rows");
     private final VBox history = new VBox(2);
+    private final HBox lower = new HBox(10);
     private final VBox page;
     private final Subscription watching;
     private Optional<String> chosen = Optional.empty();
@@ -55,15 +60,44 @@ public final class CheckPage extends Page {
         rows.setSpacing(9);
         Label local = Looks.label(texts.get("work.local"), "muted", "small");
         var past = Looks.as(new VBox(4, Looks.label(texts.get("work.history"), "caps"), history), "card");
-        var inner = new VBox(12, rows, local, past);
+        HBox.setHgrow(past, Priority.ALWAYS);
+        past.setMinWidth(200);
+        lower.getChildren().add(past);
+        var inner = new VBox(12, rows, local, lower);
         var scroll = Looks.as(new ScrollPane(inner), "watch-scroll");
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         page = Looks.as(new VBox(head, scroll), "page");
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
-                model.findingsProperty().subscribe(this::findings));
+                model.findingsProperty().subscribe(this::findings),
+                model.planProperty().subscribe(p -> p.ifPresent(this::showBoard)));
         backWord(texts.get("work.unattest"));
         noteWord("");
+    }
+
+    /** The board with its parts, and what is known of the chip that is worked. */
+    private void showBoard(RunPlan plan) {
+        Texts texts = desk.texts();
+        var chip = plan.target();
+        var board = new BoardPlan();
+        board.setPrefHeight(230);
+        board.show(plan, Map.of(), texts);
+        var card = Looks.as(new VBox(5, Looks.label(texts.get("work.board"), "caps"), board,
+                Looks.label(texts.get("work.chip", chip.name(), chip.part(), chip.joint().alloy().name()),
+                        "text-ink", "strong"),
+                Looks.label(texts.get("work.melts", chip.melts(), chip.meltsLimit(),
+                        texts.temp(chip.bodyLimitC())), "muted", "small"),
+                Looks.label(
+                        texts.get("work.dry", texts.words().show(new Quantity.Hours(chip.openH())),
+                                texts.words().show(new Quantity.Hours(chip.floorLifeH()))),
+                        "muted", "small")),
+                "card");
+        card.setPrefWidth(370);
+        card.setMinWidth(280);
+        if (lower.getChildren().size() > 1) {
+            lower.getChildren().removeLast();
+        }
+        lower.getChildren().add(card);
     }
 
     private Bead bead() {
