@@ -11,11 +11,11 @@ import java.util.Optional;
 public final class Alloys {
     private static final String ISO = "ISO 9453; verify against the maker's sheet";
     private static final List<Alloy> TABLE = List.of(
-            new Alloy("SAC305", 217, 220, 0.44e9, 58, false, false, ISO),
+            new Alloy("SAC305", 217, 220, 0.444e9, 58, false, false, ISO),
             // A eutectic melts at one temperature; half a degree either side keeps the enthalpy curve single-valued.
-            new Alloy("Sn63Pb37", 182.5, 183.5, 0.35e9, 50, true, false, ISO),
-            new Alloy("Sn62Pb36Ag2", 178.5, 179.5, 0.35e9, 50, true, false, ISO),
-            new Alloy("Sn42Bi58", 138, 139, 0.39e9, 21, false, true, ISO));
+            new Alloy("Sn63Pb37", 182.5, 183.5, 0.353e9, 50, true, false, ISO),
+            new Alloy("Sn62Pb36Ag2", 178.5, 179.5, 0.353e9, 50, true, false, ISO),
+            new Alloy("Sn42Bi58", 138, 139, 0.392e9, 21, false, true, ISO));
 
     private Alloys() {
     }

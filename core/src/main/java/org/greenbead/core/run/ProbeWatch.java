@@ -53,6 +53,12 @@ final class ProbeWatch {
         return true;
     }
 
+    /** Nothing was seen for a while: what was known is old. */
+    void forget() {
+        trace.clear();
+        silent();
+    }
+
     void silent() {
         health = ProbeView.Health.SILENT;
     }

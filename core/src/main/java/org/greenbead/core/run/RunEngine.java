@@ -128,7 +128,7 @@ public final class RunEngine {
             case RunEvent.Resumed r -> {
                 timeS = r.timeS();
                 settingsChangedS = r.timeS();
-                probes.values().forEach(p -> p.trace().clear());
+                probes.values().forEach(ProbeWatch::forget);
                 note(rules.resumed(r.awayS()));
             }
         }
