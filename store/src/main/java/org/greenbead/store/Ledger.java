@@ -243,7 +243,8 @@ public final class Ledger implements AutoCloseable {
                     .bind("id", job.id()).bind("body", files.write(Format.JOB, job)).bind("at", now)
                     .execute();
             h.createUpdate(
-                    "INSERT INTO job_event (id, job_id, at, kind, detail) VALUES (:id, :job, :at, :kind, :detail)")
+                    "INSERT INTO job_event (id, job_id, seq, at, kind, detail) "
+                            + "SELECT :id, :job, coalesce(max(seq), 0) + 1, :at, :kind, :detail FROM job_event WHERE job_id = :job")
                     .bind("id", UUID.randomUUID().toString()).bind("job", job.id()).bind("at", now)
                     .bind("kind", kind).bind("detail", detail).execute();
         });
@@ -251,7 +252,7 @@ public final class Ledger implements AutoCloseable {
 
     public synchronized List<JobEvent> history(String jobId) {
         return handle
-                .createQuery("SELECT at, kind, detail FROM job_event WHERE job_id = :job ORDER BY at, id")
+                .createQuery("SELECT at, kind, detail FROM job_event WHERE job_id = :job ORDER BY seq")
                 .bind("job", jobId)
                 .map((r, c) -> new JobEvent(Instant.parse(r.getString(1)), r.getString(2), r.getString(3)))
                 .list();

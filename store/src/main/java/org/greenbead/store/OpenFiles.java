@@ -196,8 +196,14 @@ public final class OpenFiles {
                 "Correct the value and read the file again");
     }
 
+    /** The parser's own sentence, without the names of its classes. */
     private static String firstLine(String text) {
-        return text == null ? "" : text.lines().findFirst().orElse("");
+        String line = text == null ? "" : text.lines().findFirst().orElse("");
+        if (line.startsWith("Trailing token")) {
+            return "more text follows after the end of the object";
+        }
+        return line.replaceAll("\\s*\\((?:for|bound as) [^)]*\\)", "")
+                .replaceAll("`?\\b(?:[a-z]+\\.)+[A-Z][\\w.$]*`?", "value");
     }
 
     /** Line on which the value at a JSON pointer begins; 0 when it is not there. */

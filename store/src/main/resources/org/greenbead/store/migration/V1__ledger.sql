@@ -14,11 +14,12 @@ CREATE TABLE job (
 CREATE TABLE job_event (
     id     TEXT NOT NULL PRIMARY KEY,
     job_id TEXT NOT NULL REFERENCES job (id),
+    seq    BIGINT NOT NULL,
     at     TEXT NOT NULL,
     kind   TEXT NOT NULL,
     detail TEXT NOT NULL
 );
-CREATE INDEX job_event_by_job ON job_event (job_id, at);
+CREATE INDEX job_event_by_job ON job_event (job_id, seq);
 CREATE TABLE run (
     id           TEXT NOT NULL PRIMARY KEY,
     job_id       TEXT NOT NULL REFERENCES job (id),

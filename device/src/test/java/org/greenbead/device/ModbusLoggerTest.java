@@ -1,0 +1,156 @@
+package org.greenbead.device;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
+
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.run.LinkLostException;
+import org.greenbead.core.run.Reading;
+import org.greenbead.core.run.SimulatedBench;
+import org.greenbead.core.thermal.HeatInput;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** The adapter against the simulated logger, over a real socket, on good days and bad ones. */
+public class ModbusLoggerTest {
+    private SimulatedBench bench;
+    private SimulatedLogger server;
+    private ModbusLogger logger;
+
+    @BeforeMethod
+    public void connect() throws IOException {
+        bench = new SimulatedBench(Plans.small(), 3);
+        server = new SimulatedLogger();
+        server.show(bench, Plans.probes());
+        logger = new ModbusLogger(server.config(), Plans.probes());
+    }
+
+    @AfterMethod
+    public void close() throws IOException {
+        logger.close();
+        server.close();
+    }
+
+    @Test
+    public void readsWhatTheBenchShows() throws LinkLostException {
+        bench.set(HeatInput.of(Optional.of(200.0), Optional.empty()));
+        for (int t = 1; t <= 30; t++) {
+            bench.timeIs(t * 4);
+            assertEquals(logger.sweep(), bench.sweep(), "at " + t * 4 + " s");
+        }
+        assertTrue(((Reading.Measured) logger.sweep().getFirst()).celsius() > 60);
+    }
+
+    @Test
+    public void openCircuitIsAReading() throws LinkLostException {
+        bench.breakProbe("board_under", true);
+        assertEquals(logger.sweep().get(1), new Reading.Open("board_under"));
+        assertTrue(logger.sweep().getFirst() instanceof Reading.Measured);
+    }
+
+    @Test
+    public void comesBackByItselfAfterALostLink() throws LinkLostException {
+        logger.sweep();
+        bench.dropLink(true);
+        for (int i = 0; i < 3; i++) {
+            LinkLostException e = expectThrows(LinkLostException.class, logger::sweep);
+            assertTrue(e.getMessage().contains("127.0.0.1") && e.getMessage().contains("Check its cable"), e.getMessage());
+        }
+        bench.dropLink(false);
+        assertEquals(logger.sweep(), bench.sweep());
+    }
+
+    @Test
+    public void nobodyThereIsALostLink() throws IOException {
+        int port;
+        try (var free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            port = free.getLocalPort();
+        }
+        try (var alone = new ModbusLogger(LoggerConfig.loopback(port), Plans.probes())) {
+            expectThrows(LinkLostException.class, alone::sweep);
+        }
+    }
+
+    /** A logger that takes the question and never answers is given up after its timeout. */
+    @Test
+    public void silentLoggerIsGivenUp() throws IOException {
+        try (var silent = new ServerSocket(0, 4, InetAddress.getLoopbackAddress())) {
+            Thread.ofVirtual().start(() -> {
+                try (Socket taken = silent.accept()) {
+                    taken.getInputStream().readAllBytes();
+                } catch (IOException e) {
+                    // The client has given up.
+                }
+            });
+            try (var waiting = new ModbusLogger(LoggerConfig.loopback(silent.getLocalPort()), Plans.probes())) {
+                expectThrows(LinkLostException.class, waiting::sweep);
+            }
+        }
+    }
+
+    @Test
+    public void scalingSignAndHoldingRegistersAreFollowed() throws LinkLostException, IOException {
+        LoggerConfig tenths = server.config();
+        var hundredths = new LoggerConfig(tenths.format(), tenths.host(), tenths.port(), 1, LoggerConfig.Table.HOLDING, tenths.channels(), 0.01, 32767, 500, 500);
+        try (var other = new ModbusLogger(hundredths, Plans.probes())) {
+            double tenth = ((Reading.Measured) logger.sweep().getFirst()).celsius();
+            double scaled = ((Reading.Measured) other.sweep().getFirst()).celsius();
+            assertEquals(scaled, tenth / 10, 1e-9);
+        }
+    }
+
+    @Test
+    public void probeOnAnUnknownChannelIsRefused() {
+        var stray = new ProbePlace("joint", ProbePlace.Role.JOINT, 30, Side.TOP, new Point(20, 20));
+        var e = expectThrows(IllegalArgumentException.class, () -> new ModbusLogger(server.config(), List.of(stray)));
+        assertTrue(e.getMessage().contains("channel 30"), e.getMessage());
+    }
+
+    @DataProvider
+    Object[][] requests() {
+        return new Object[][]{
+                // function, address, count, and the function or exception that must come back
+                {4, 0, 8, 4, 16}, {3, 2, 1, 3, 2}, {4, 30, 8, 0x84, 2}, {4, 0, 0, 0x84, 2}, {1, 0, 8, 0x81, 1}, {16, 0, 1, 0x90, 1}};
+    }
+
+    /** Byte by byte, as the protocol's own specification has it. */
+    @Test(dataProvider = "requests")
+    public void serverSpeaksModbus(int function, int address, int count, int answers, int second) throws IOException {
+        try (var socket = new Socket(InetAddress.getLoopbackAddress(), server.port())) {
+            socket.setSoTimeout(3000);
+            var out = new DataOutputStream(socket.getOutputStream());
+            out.write(new byte[]{0x12, 0x34, 0, 0, 0, 6, 7, (byte) function, (byte) (address >> 8), (byte) address, (byte) (count >> 8), (byte) count});
+            out.flush();
+            var in = new DataInputStream(socket.getInputStream());
+            assertEquals(in.readUnsignedShort(), 0x1234);
+            assertEquals(in.readUnsignedShort(), 0);
+            int length = in.readUnsignedShort();
+            byte[] body = in.readNBytes(length);
+            assertEquals(body[0], 7);
+            assertEquals(body[1] & 0xFF, answers);
+            assertEquals(body[2] & 0xFF, second);
+        }
+    }
+
+    @Test
+    public void nonsenseClosesTheConnection() throws IOException {
+        try (var socket = new Socket(InetAddress.getLoopbackAddress(), server.port())) {
+            socket.setSoTimeout(3000);
+            socket.getOutputStream().write(new byte[]{0, 1, 9, 9, 0, 6, 1, 4, 0, 0, 0, 1});
+            assertEquals(socket.getInputStream().read(), -1);
+        }
+    }
+}

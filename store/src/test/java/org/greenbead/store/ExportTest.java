@@ -1,0 +1,131 @@
+package org.greenbead.store;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.run.RunEngine;
+import org.greenbead.core.run.RunState;
+import org.greenbead.core.run.Verdict;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.Test;
+
+/** The demo's past, its log as CSV and its report as PDF. */
+public class ExportTest {
+    private final OpenFiles files = new OpenFiles();
+    private final InstantSource clock = InstantSource.fixed(Instant.parse("2026-11-25T08:00:00Z"));
+    private Path folder;
+    private Ledger ledger;
+
+    @BeforeClass
+    public void fill() throws Exception {
+        folder = Folders.fresh();
+        ledger = Ledger.open(folder, files, clock);
+        assertTrue(new DemoWorld(files).fill(ledger, clock, d -> {
+        }));
+    }
+
+    @AfterClass
+    public void remove() {
+        ledger.close();
+        Folders.remove(folder);
+    }
+
+    @Test
+    public void demoHasFourJobsAndAPast() throws Exception {
+        assertEquals(ledger.jobs().stream().map(j -> j.id()).toList(),
+                List.of("SB-0417", "SB-0415", "SB-0412", "SB-0409"));
+        assertEquals(ledger.jobs().stream().map(j -> j.inHand().orElseThrow().phase()).distinct().count(), 4L,
+                "at four points of their routes");
+        assertEquals(ledger.runs().size(), 4);
+        assertEquals(ledger.openRuns(), List.of());
+        assertTrue(ledger.runs().stream().allMatch(r -> r.startedAt().isBefore(clock.instant())));
+        assertFalse(new DemoWorld(files).fill(ledger, clock, d -> {
+        }), "a ledger with jobs is left alone");
+    }
+
+    @Test
+    public void everyPastRunReplaysToItsVerdict() throws Exception {
+        for (RunEntry run : ledger.runs()) {
+            RunEngine engine = RunLog.read(ledger.logFile(run), files).replay(Optional.empty(), s -> {
+            });
+            Verdict verdict = engine.verdict();
+            assertEquals(Optional.of(verdict.outcome()), run.outcome(), run.id());
+            assertEquals(verdict.peakJointC(), run.peakJointC(), 1e-9, run.id());
+        }
+    }
+
+    @Test
+    public void csvHasItsHeaderBlockAndARowForEveryEvent() throws Exception {
+        RunEntry run = ledger.runs().getFirst();
+        RunLog log = RunLog.read(ledger.logFile(run), files);
+        var out = new StringWriter();
+        RunState end = RunCsv.write(log, out);
+        List<String> lines = out.toString().lines().toList();
+        List<String> rows = lines.stream().dropWhile(l -> l.startsWith("#")).toList();
+        assertTrue(lines.getFirst().startsWith("# greenbead/runlog-csv/1"), lines.getFirst());
+        assertTrue(rows.getFirst().startsWith("time_s,board_top_c,board_under_c,joint_est_c"),
+                rows.getFirst());
+        assertEquals(rows.size(), 1 + log.events().size());
+        int columns = rows.getFirst().split(",", -1).length;
+        assertTrue(rows.stream().allMatch(r -> r.split(",", -1).length == columns));
+        assertEquals(end.status(), RunState.Status.ENDED);
+        assertTrue(rows.getLast().endsWith("finish"), rows.getLast());
+    }
+
+    @Test
+    public void reportSaysWhatWasReachedInTheUnitAsked() throws Exception {
+        RunEntry run = ledger.runs().stream()
+                .filter(r -> r.jobId().equals("SB-0409") && r.bead().equals("lift_run")).findFirst()
+                .orElseThrow();
+        RunLog log = RunLog.read(ledger.logFile(run), files);
+        String celsius = pdfText(
+                JobReport.pdf(ledger.job(run.jobId()), log, new Words(Locale.ENGLISH, TempUnit.CELSIUS)));
+        for (String wanted : List.of("Job report SB-0409", "Tide gauge", "TG-2", "SN-128", "Sn63Pb37",
+                "Simulated bench", "Melt of U4", "Hottest joint", "Stages as they ran", "Route",
+                "holds lead".replace("holds", "hold"), "estimated from the thermocouples")) {
+            assertTrue(celsius.contains(wanted), "\"" + wanted + "\" in " + celsius);
+        }
+        assertTrue(celsius.contains(Math.round(run.peakJointC()) + " °C"));
+        String fahrenheit = pdfText(
+                JobReport.pdf(ledger.job(run.jobId()), log, new Words(Locale.ENGLISH, TempUnit.FAHRENHEIT)));
+        assertTrue(fahrenheit.contains("°F") && !fahrenheit.contains("°C"));
+    }
+
+    private static String pdfText(byte[] pdf) throws IOException {
+        try (var document = Loader.loadPDF(pdf)) {
+            assertTrue(document.getNumberOfPages() >= 1);
+            return new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+        }
+    }
+
+    @Test
+    public void fileIsReplacedWholeOrNotAtAll() throws Exception {
+        Path file = folder.resolve("out.csv");
+        SafeFiles.write(file, new byte[]{1});
+        SafeFiles.write(file, new byte[]{2, 3});
+        assertEquals(Files.readAllBytes(file), new byte[]{2, 3});
+        IOException e = expectThrows(IOException.class,
+                () -> SafeFiles.write(folder.resolve("no/such/x.csv"), new byte[]{1}));
+        assertTrue(e.getMessage().contains("there is no folder"), e.getMessage());
+        try (var left = Files.list(folder)) {
+            assertTrue(left.noneMatch(p -> p.getFileName().toString().endsWith(".part")),
+                    "no half files are left");
+        }
+    }
+}
