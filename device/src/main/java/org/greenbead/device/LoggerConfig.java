@@ -87,9 +87,17 @@ public record LoggerConfig(String format, String host, int port, int unit, Table
             int line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
             String what = root instanceof JacksonException j ? j.getOriginalMessage() : root.getMessage();
             throw new IOException(file + (line > 0 ? ", line " + line : "") + ": "
-                    + String.valueOf(what).lines().findFirst().orElse("") + ". See docs/formats/logger.md.",
+                    + sentence(what) + ". See docs/formats/logger.md.",
                     e);
         }
+    }
+
+    /** The parser's own sentence, without the names of its settings and classes. */
+    private static String sentence(String what) {
+        String line = String.valueOf(what).lines().findFirst().orElse("");
+        return line.replaceAll("[;,]? `DeserializationFeature\\S* enabled", "")
+                .replaceAll(" \\((?:index|class|for|through) [^)]*\\)", "")
+                .replaceAll("`?\\b(?:[a-z]+\\.)+[A-Z][\\w.$]*`?", "value");
     }
 
     public String write() {

@@ -67,7 +67,8 @@ public class ModbusLoggerTest {
         bench.dropLink(true);
         for (int i = 0; i < 3; i++) {
             LinkLostException e = expectThrows(LinkLostException.class, logger::sweep);
-            assertTrue(e.getMessage().contains("127.0.0.1") && e.getMessage().contains("Check its cable"), e.getMessage());
+            assertTrue(e.getMessage().contains("127.0.0.1") && e.getMessage().contains("Check its cable"),
+                    e.getMessage());
         }
         bench.dropLink(false);
         assertEquals(logger.sweep(), bench.sweep());
@@ -95,7 +96,8 @@ public class ModbusLoggerTest {
                     // The client has given up.
                 }
             });
-            try (var waiting = new ModbusLogger(LoggerConfig.loopback(silent.getLocalPort()), Plans.probes())) {
+            try (var waiting = new ModbusLogger(LoggerConfig.loopback(silent.getLocalPort()),
+                    Plans.probes())) {
                 expectThrows(LinkLostException.class, waiting::sweep);
             }
         }
@@ -104,7 +106,8 @@ public class ModbusLoggerTest {
     @Test
     public void scalingSignAndHoldingRegistersAreFollowed() throws LinkLostException, IOException {
         LoggerConfig tenths = server.config();
-        var hundredths = new LoggerConfig(tenths.format(), tenths.host(), tenths.port(), 1, LoggerConfig.Table.HOLDING, tenths.channels(), 0.01, 32767, 500, 500);
+        var hundredths = new LoggerConfig(tenths.format(), tenths.host(), tenths.port(), 1,
+                LoggerConfig.Table.HOLDING, tenths.channels(), 0.01, 32767, 500, 500);
         try (var other = new ModbusLogger(hundredths, Plans.probes())) {
             double tenth = ((Reading.Measured) logger.sweep().getFirst()).celsius();
             double scaled = ((Reading.Measured) other.sweep().getFirst()).celsius();
@@ -115,7 +118,8 @@ public class ModbusLoggerTest {
     @Test
     public void probeOnAnUnknownChannelIsRefused() {
         var stray = new ProbePlace("joint", ProbePlace.Role.JOINT, 30, Side.TOP, new Point(20, 20));
-        var e = expectThrows(IllegalArgumentException.class, () -> new ModbusLogger(server.config(), List.of(stray)));
+        var e = expectThrows(IllegalArgumentException.class,
+                () -> new ModbusLogger(server.config(), List.of(stray)));
         assertTrue(e.getMessage().contains("channel 30"), e.getMessage());
     }
 
@@ -123,16 +127,19 @@ public class ModbusLoggerTest {
     Object[][] requests() {
         return new Object[][]{
                 // function, address, count, and the function or exception that must come back
-                {4, 0, 8, 4, 16}, {3, 2, 1, 3, 2}, {4, 30, 8, 0x84, 2}, {4, 0, 0, 0x84, 2}, {1, 0, 8, 0x81, 1}, {16, 0, 1, 0x90, 1}};
+                {4, 0, 8, 4, 16}, {3, 2, 1, 3, 2}, {4, 30, 8, 0x84, 2}, {4, 0, 0, 0x84, 2},
+                {1, 0, 8, 0x81, 1}, {16, 0, 1, 0x90, 1}};
     }
 
     /** Byte by byte, as the protocol's own specification has it. */
     @Test(dataProvider = "requests")
-    public void serverSpeaksModbus(int function, int address, int count, int answers, int second) throws IOException {
+    public void serverSpeaksModbus(int function, int address, int count, int answers, int second)
+            throws IOException {
         try (var socket = new Socket(InetAddress.getLoopbackAddress(), server.port())) {
             socket.setSoTimeout(3000);
             var out = new DataOutputStream(socket.getOutputStream());
-            out.write(new byte[]{0x12, 0x34, 0, 0, 0, 6, 7, (byte) function, (byte) (address >> 8), (byte) address, (byte) (count >> 8), (byte) count});
+            out.write(new byte[]{0x12, 0x34, 0, 0, 0, 6, 7, (byte) function, (byte) (address >> 8),
+                    (byte) address, (byte) (count >> 8), (byte) count});
             out.flush();
             var in = new DataInputStream(socket.getInputStream());
             assertEquals(in.readUnsignedShort(), 0x1234);

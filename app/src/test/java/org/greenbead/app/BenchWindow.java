@@ -1,0 +1,180 @@
+package org.greenbead.app;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Comparator;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The window a person gets, on a data folder of the test's own, driven by keys and read by what is seen. */
+final class BenchWindow {
+    private static final int PATIENCE_S = 90;
+    private static Optional<Path> template = Optional.empty();
+    private final FxRobot hand = new FxRobot();
+    private final Path data;
+    private GreenBead app;
+    private Stage stage;
+
+    private BenchWindow(Path data) {
+        this.data = data;
+    }
+
+    /** A fresh copy of the demo world. It is made once: its past takes a while to live through. */
+    static synchronized BenchWindow onDemo() throws Exception {
+        if (template.isEmpty()) {
+            Path made = Files.createTempDirectory("greenbead-template");
+            var files = new OpenFiles();
+            try (Ledger ledger = Ledger.open(made, files, InstantSource.system())) {
+                new DemoWorld(files).fill(ledger, InstantSource.system(), d -> {
+                });
+            }
+            template = Optional.of(made);
+        }
+        Path data = Files.createTempDirectory("greenbead-window");
+        try (var all = Files.walk(template.get())) {
+            for (Path path : all.toList()) {
+                Path to = data.resolve(template.get().relativize(path).toString());
+                if (Files.isDirectory(path)) {
+                    Files.createDirectories(to);
+                } else {
+                    Files.copy(path, to);
+                }
+            }
+        }
+        return new BenchWindow(data);
+    }
+
+    void open() throws TimeoutException {
+        FxToolkit.registerPrimaryStage();
+        FxToolkit.setupStage(s -> {
+            stage = s;
+            app = new GreenBead();
+            app.open(s, new Options(true, data, Optional.empty(), false, false), InstantSource.system());
+        });
+        await("the window to be laid out", () -> stage.getScene().lookup("#laying") == null);
+    }
+
+    /** As the system would close it: the stage is hidden, the application stopped. */
+    void close() throws Exception {
+        fx(() -> {
+            stage.hide();
+            return null;
+        });
+        app.stop();
+    }
+
+    void remove() throws IOException {
+        try (var all = Files.walk(data)) {
+            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+
+    Path data() {
+        return data;
+    }
+
+    Scene scene() {
+        return stage.getScene();
+    }
+
+    void press(KeyCode... keys) {
+        for (KeyCode key : keys) {
+            hand.type(key);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    void pressControl(KeyCode key) {
+        hand.press(KeyCode.CONTROL).type(key).release(KeyCode.CONTROL);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    void fill(String id, String text) throws TimeoutException {
+        fx(() -> {
+            var field = (TextInputControl) scene().lookup(id);
+            field.requestFocus();
+            field.selectAll();
+            return null;
+        });
+        hand.write(text);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    void click(String id) throws TimeoutException {
+        fx(() -> {
+            ((javafx.scene.control.ButtonBase) scene().lookup(id)).fire();
+            return null;
+        });
+    }
+
+    String text(String id) {
+        try {
+            return fx(() -> {
+                Node node = scene().lookup(id);
+                return node instanceof Labeled l
+                        ? l.getText()
+                        : node instanceof TextInputControl t ? t.getText() : "";
+            });
+        } catch (TimeoutException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    boolean shows(String id) {
+        try {
+            return fx(() -> scene().lookup(id) != null && scene().lookup(id).isVisible());
+        } catch (TimeoutException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    void awaitText(String id, String part) throws TimeoutException {
+        try {
+            await(id + " to say \"" + part + "\"",
+                    () -> scene().lookup(id) instanceof Labeled l && l.getText().contains(part));
+        } catch (TimeoutException e) {
+            throw new TimeoutException(e.getMessage() + "; it says \"" + text(id) + "\", the pedal \""
+                    + text("#pedal-word") + "\"");
+        }
+    }
+
+    void awaitNode(String id) throws TimeoutException {
+        await(id, () -> scene().lookup(id) != null);
+    }
+
+    void await(String what, Callable<Boolean> seen) throws TimeoutException {
+        try {
+            WaitForAsyncUtils.waitFor(PATIENCE_S, TimeUnit.SECONDS,
+                    () -> WaitForAsyncUtils.waitForAsyncFx(30_000, seen));
+        } catch (TimeoutException e) {
+            throw new TimeoutException(what + " did not come");
+        }
+    }
+
+    <T> T fx(Callable<T> work) throws TimeoutException {
+        try {
+            return WaitForAsyncUtils.asyncFx(work).get(30, TimeUnit.SECONDS);
+        } catch (InterruptedException | ExecutionException e) {
+            throw new AssertionError(e);
+        }
+    }
+}

@@ -1,0 +1,49 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.testng.annotations.Test;
+
+public class OptionsTest {
+    private static final Path HOME = Path.of("home");
+
+    @Test
+    public void withADisplayTheDemoWaitsForAPerson() {
+        Options options = Options.parse(List.of("--demo", "--data", "d"), false, HOME);
+        assertTrue(options.demo());
+        assertFalse(options.walk());
+        assertEquals(options.data(), Path.of("d"));
+        assertTrue(options.shots().isEmpty());
+    }
+
+    @Test
+    public void withoutADisplayItWalksByItself() {
+        Options options = Options.parse(List.of("--demo"), true, HOME);
+        assertTrue(options.walk());
+        assertEquals(options.shots(), Optional.of(HOME.resolve("target").resolve("shots")));
+        assertEquals(options.data(), HOME.resolve("target").resolve("walk-data"),
+                "and not in the person's own ledger");
+        assertFalse(Options.parse(List.of("--demo", "--still"), true, HOME).walk());
+    }
+
+    @Test
+    public void ownLedgerAndTheDemosAreApart() {
+        Path own = Options.parse(List.of(), false, HOME).data();
+        Path demo = Options.parse(List.of("--demo"), false, HOME).data();
+        assertEquals(demo, own.resolve("skerry-bench"));
+    }
+
+    @Test
+    public void unknownWordIsNamed() {
+        assertTrue(expectThrows(IllegalArgumentException.class,
+                () -> Options.parse(List.of("--frob"), false, HOME)).getMessage().contains("--frob"));
+        assertTrue(expectThrows(IllegalArgumentException.class,
+                () -> Options.parse(List.of("--data"), false, HOME)).getMessage().contains("needs a folder"));
+    }
+}

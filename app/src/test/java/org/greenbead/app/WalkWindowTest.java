@@ -1,0 +1,205 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.nio.file.Files;
+import java.time.InstantSource;
+import java.util.Optional;
+import javafx.scene.input.KeyCode;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.BeadState;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** The promises of the window, by keyboard and pedal alone, on the good day and the bad one. */
+public class WalkWindowTest {
+    private BenchWindow window;
+
+    @BeforeMethod
+    public void open() throws Exception {
+        window = BenchWindow.onDemo();
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+    }
+
+    @AfterMethod(alwaysRun = true)
+    public void close() throws Exception {
+        window.close();
+        window.remove();
+    }
+
+    private void clearTheStopAndStart(int speedPresses) throws Exception {
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#pedal-word", "Start the run");
+        for (int i = 0; i < speedPresses; i++) {
+            window.press(KeyCode.T);
+        }
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Go on to");
+    }
+
+    /** From the stop in Watch to the report, closed and opened again. */
+    @Test
+    public void wholeJobByKeysAlone() throws Exception {
+        window.awaitText("#job-id", "SB-0417");
+        window.awaitText("#pedal-word", "Unplug the cell lead");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Unplug the cell lead");
+        assertEquals(window.text("#clock"), "0:00", "a stop holds the start");
+
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        String before = window.text("#figure-peak");
+        window.fill("#stage-3-air", "770 F");
+        window.awaitText("#pedal-word", "Keep this recipe");
+        window.await("another peak", () -> !window.text("#figure-peak").equals(before));
+        window.awaitNode("#remedy-RAMP_UP");
+        window.fill("#stage-3-air", "warm");
+        window.awaitText("#recipe-entry", "write a temperature");
+        window.awaitText("#pedal-word", "Correct air first");
+        window.press(KeyCode.ESCAPE, KeyCode.LEFT);
+        window.awaitText("#pedal-word", "Go to the run");
+        window.press(KeyCode.SPACE);
+
+        window.awaitNode("#coach-now");
+        clearTheStopAndStart(2);
+        window.awaitText("#speed-flag", "60 ×");
+        boolean helped = false;
+        for (int i = 0; i < 2000 && !window.text("#coach-now").startsWith("Nudge"); i++) {
+            if (!helped && window.shows("#remedy-HEATER_LAG")) {
+                helped = true;
+                window.press(KeyCode.DIGIT1);
+            }
+            Thread.onSpinWait();
+        }
+        window.awaitText("#sight", "swims");
+        window.awaitText("#pedal-word", "It moves");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Chip is off");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Hands off");
+        window.awaitText("#coach-next", "Safe to move in about");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Finish the run");
+        window.press(KeyCode.SPACE);
+
+        window.awaitText("#verdict", "Proven");
+        window.awaitText("#pedal-word", "Go on to Small parts");
+        window.press(KeyCode.E);
+        window.awaitText("#verdict-said", ".csv");
+        window.press(KeyCode.P);
+        window.awaitText("#verdict-said", ".pdf");
+        try (var exports = Files.list(window.data().resolve("exports"))) {
+            assertEquals(exports.count(), 2L);
+        }
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#check-small_parts_counted");
+
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            var job = ledger.job("SB-0417");
+            assertEquals(job.attested("cell_off"), Attest.YES);
+            assertEquals(job.bead("lift_run").orElseThrow().state(), BeadState.GREEN);
+            assertEquals(ledger.runs().getFirst().outcome(), Optional.of(Verdict.Outcome.PROVEN));
+            assertEquals(
+                    ledger.document(org.greenbead.store.Format.BOARD, "WB-7",
+                            org.greenbead.core.board.Board.class).requireChip("U1").melts(),
+                    3, "the melt is counted");
+        }
+        window.open();
+        window.awaitNode("#check-small_parts_counted");
+        window.press(KeyCode.L);
+        window.awaitText("#pedal-so", "replays it as it was");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#replay-title", "SB-0417");
+        window.awaitText("#pedal-word", "Play");
+        String at = window.text("#clock");
+        window.press(KeyCode.LEFT);
+        window.await("five seconds earlier", () -> !window.text("#clock").equals(at));
+        window.press(KeyCode.E);
+        window.awaitText("#replay-said", ".csv");
+    }
+
+    /** A dead probe and a pulled cable are seen at once and go when they are mended; the window survives being left in the middle. */
+    @Test
+    public void faultsAreSeenAndALeftRunIsOffered() throws Exception {
+        clearTheStopAndStart(1);
+        window.click("#sim-probe");
+        window.awaitText("#tile-board-top-foot", "open circuit");
+        window.click("#sim-probe");
+        window.await("the probe back", () -> !window.text("#tile-board-top").equals("–"));
+        window.click("#sim-cable");
+        window.awaitText("#tile-board-under-foot", "no reading");
+        window.click("#sim-cable");
+        window.await("the logger back", () -> !window.text("#tile-board-under").equals("–"));
+        window.press(KeyCode.N);
+        window.fill("#note-field", "lost a part");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#run-said", "Noted at");
+        window.press(KeyCode.F);
+        assertTrue(window.shows("#far-view"));
+        window.press(KeyCode.F);
+        assertFalse(window.shows("#far-view"));
+        String left = window.text("#clock");
+        window.close();
+
+        window.open();
+        window.awaitNode("#open-run");
+        window.awaitText("#pedal-word", "Take it up again");
+        assertTrue(seconds(window.text("#clock")) >= seconds(left) - 1,
+                window.text("#clock") + " after " + left);
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#coach-now");
+        window.await("the clock to go on", () -> seconds(window.text("#clock")) > seconds(left) + 3);
+        window.pressControl(KeyCode.B);
+        window.awaitText("#verdict", "Broken off");
+        window.awaitText("#pedal-word", "Back to the run");
+    }
+
+    private static int seconds(String clock) {
+        String[] part = clock.split(":");
+        return part.length == 2 ? Integer.parseInt(part[0]) * 60 + Integer.parseInt(part[1]) : 0;
+    }
+
+    /** Checks, jobs, ledger and set-up by keys; units and light change what is shown. */
+    @Test
+    public void placesAndChecksByKeys() throws Exception {
+        window.press(KeyCode.J, KeyCode.J);
+        window.awaitText("#job-id", "SB-0412");
+        window.awaitText("#pedal-word", "Attest: Stencil held");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Attest: All openings");
+        window.press(KeyCode.LEFT);
+        window.awaitText("#pedal-word", "Attest: Stencil held");
+        window.press(KeyCode.DOWN);
+        window.awaitText("#pedal-word", "Attest: All openings");
+        window.press(KeyCode.SPACE, KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Go on to Shape");
+
+        window.press(KeyCode.B);
+        window.awaitNode("#unit-FAHRENHEIT");
+        window.click("#unit-FAHRENHEIT");
+        window.click("#theme-true");
+        window.click("#scale-175");
+        window.await("larger type", () -> window.scene().getRoot().getStyle().contains("22.75px"));
+        window.press(KeyCode.J, KeyCode.J);
+        window.awaitText("#job-id", "SB-0417");
+        window.awaitText("#tile-joint-unit", "°F");
+        assertTrue(window.fx(() -> window.scene().getStylesheets().getFirst()).contains("lamp-off"));
+        window.close();
+        window.open();
+        window.awaitText("#tile-joint-unit", "°F");
+        assertTrue(window.fx(() -> window.scene().getStylesheets().getFirst()).contains("lamp-off"),
+                "the choice was kept");
+        window.press(KeyCode.L);
+        window.awaitText("#pedal-so", "replays it as it was");
+        window.press(KeyCode.LEFT);
+        window.awaitText("#pedal-word", "Unplug the cell lead");
+    }
+}

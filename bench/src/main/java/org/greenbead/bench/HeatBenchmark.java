@@ -1,0 +1,56 @@
+package org.greenbead.bench;
+
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.Multipliers;
+import org.greenbead.core.thermal.RingModel;
+import org.greenbead.store.BadFileException;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.OpenFiles;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** One simulated minute of the thermal model, and one whole rehearsal. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Warmup(iterations = 3, time = 2)
+@Measurement(iterations = 5, time = 2)
+@Fork(1)
+public class HeatBenchmark {
+    private RunPlan plan;
+    private RingModel model;
+    private HeatInput input;
+
+    @Setup
+    public void prepare() throws BadFileException {
+        plan = new DemoWorld(new OpenFiles()).plan("SB-0417", "lift_run");
+        model = new RingModel(plan.scene(), Multipliers.NOMINAL);
+        input = HeatInput.of(Optional.of(240.0), plan.recipe().stages().get(3).air());
+    }
+
+    /** 60 s of heating in steps of half a second: 60,000 ms over the result is the factor over real time. */
+    @Benchmark
+    public double minuteOfHeating() {
+        for (int i = 0; i < 120; i++) {
+            model.advance(input, 0.5);
+        }
+        return model.jointCentreC();
+    }
+
+    @Benchmark
+    public double rehearsal() {
+        return Rehearsal.of(plan, () -> false).peakJointMinC();
+    }
+}

@@ -1,0 +1,219 @@
+package org.greenbead.cli;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.greenbead.store.RunLog;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Every verb as a person types it, on good input and bad. */
+public class MainTest {
+    private final OpenFiles files = new OpenFiles();
+    private Path folder;
+    private Path plan;
+    private Path unprepared;
+
+    /** What a command said and how it ended. */
+    private record Said(int status, String out, String err) {}
+
+    private Said type(String... words) {
+        var out = new StringWriter();
+        var err = new StringWriter();
+        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
+        return new Said(status, out.toString(), err.toString());
+    }
+
+    private Said typeWithData(String... words) {
+        var all = new java.util.ArrayList<>(List.of(words));
+        all.add("--data");
+        all.add(folder.resolve("data").toString());
+        return type(all.toArray(String[]::new));
+    }
+
+    @BeforeClass
+    public void prepare() throws Exception {
+        folder = Files.createTempDirectory("greenbead-cli");
+        RunPlan demo = new DemoWorld(files).plan("SB-0417", "lift_run");
+        unprepared = Files.writeString(folder.resolve("unprepared.plan.bead.json"),
+                files.write(Format.PLAN, demo));
+        plan = Files.writeString(folder.resolve("lift.plan.bead.json"),
+                files.write(Format.PLAN, demo.with(demo.job().attest("cell_off", Attest.YES))));
+        try (Ledger ledger = Ledger.open(folder.resolve("data"), files, InstantSource.system())) {
+            new DemoWorld(files).fill(ledger, InstantSource.system(), d -> {
+            });
+        }
+    }
+
+    @AfterClass
+    public void remove() throws IOException {
+        try (var all = Files.walk(folder)) {
+            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(path);
+            }
+        }
+    }
+
+    @Test
+    public void everyVerbHasHelp() {
+        for (String verb : List.of("rehearse", "findings", "run", "replay", "export", "report", "ledger",
+                "doctor")) {
+            Said said = type(verb, "--help");
+            assertEquals(said.status(), 0, verb);
+            assertTrue(said.out().contains("Usage: greenbead " + verb), said.out());
+        }
+        assertTrue(type().out().contains("rehearse"));
+        assertTrue(type("--version").out().startsWith("Green Bead"));
+    }
+
+    @DataProvider
+    Object[][] wrong() {
+        return new Object[][]{{new String[]{"frob"}, "frob"}, {new String[]{"rehearse"}, "FILE"},
+                {new String[]{"rehearse", "nowhere.json"}, "there is no such file"},
+                {new String[]{"run"}, "--simulated"},
+                {new String[]{"run", "--simulated", "--speed", "0", "--log", "x"}, "allowed is 1 to 1000"},
+                {new String[]{"run", "--simulated", "--speed", "fast"}, "speed"},
+                {new String[]{"export", "WHAT", "x", "y"}, "WHAT"},
+                {new String[]{"findings", "."}, "it is a folder"}};
+    }
+
+    /** One sentence on stderr, nothing on stdout, status 2, no stack trace. */
+    @Test(dataProvider = "wrong")
+    public void wrongCallIsAnsweredInOneSentence(String[] words, String about) {
+        Said said = type(words);
+        assertEquals(said.status(), 2, String.join(" ", words));
+        assertTrue(said.err().contains(about), said.err());
+        assertFalse(said.err().contains("\tat "), said.err());
+        assertEquals(said.err().strip().lines().count(), 1, said.err());
+        assertEquals(said.out(), "");
+    }
+
+    @Test
+    public void rehearsesAPlanAndWritesItsTraces() throws IOException {
+        Path csv = folder.resolve("out.csv");
+        Path json = folder.resolve("out.json");
+        Said said = type("rehearse", plan.toString(), "--csv", csv.toString(), "--json", json.toString());
+        assertEquals(said.status(), 0, said.err() + said.out());
+        assertTrue(said.out().contains("Melt of U1: proven"), said.out());
+        assertTrue(Files.readAllLines(csv).getFirst().endsWith(",heater_c,air_exit_c,stage"));
+        assertTrue(Files.readString(json).contains("\"peak_joint_min_c\""));
+        assertTrue(type("rehearse", plan.toString(), "--fahrenheit").out().contains("°F"));
+    }
+
+    @Test
+    public void planThatDoesNotMeltEndsWithOne() throws Exception {
+        RunPlan read = files.read(plan, Format.PLAN, RunPlan.class);
+        var stages = read.recipe().stages();
+        int peak = stages.size() - 2;
+        var cold = read.recipe().with(peak, stages.get(peak).withAir(Optional.empty())
+                .withHeater(Optional.of(150.0)).withEnd(new StageEnd.MeltShown()));
+        Path file = Files.writeString(folder.resolve("cold.plan.bead.json"),
+                files.write(Format.PLAN, read.with(cold)));
+        Said said = type("rehearse", file.toString());
+        assertEquals(said.status(), 1);
+        assertTrue(said.out().contains("Joints reach only"), said.out());
+    }
+
+    @Test
+    public void findingsEndWithOneWhereSomethingStops() {
+        Said stopped = type("findings", unprepared.toString());
+        assertEquals(stopped.status(), 1);
+        assertTrue(stopped.out().contains("Unplug the cell lead")
+                && stopped.out().contains("Remedy: Mark it unplugged"), stopped.out());
+        assertEquals(type("findings", plan.toString()).status(), 0);
+    }
+
+    @Test
+    public void simulatedRunEndsInItsVerdictAndReplaysToTheSame() throws Exception {
+        Path log = folder.resolve("r.run.jsonl");
+        Said ran = type("run", "--simulated", "--speed", "1000", "--plan", plan.toString(), "--log",
+                log.toString());
+        assertEquals(ran.status(), 0, ran.out() + ran.err());
+        assertTrue(ran.out().contains("Verdict: Proven"), ran.out());
+        assertTrue(ran.out().contains("technician: moves"), ran.out());
+        Said replayed = type("replay", log.toString());
+        assertEquals(replayed.status(), 0);
+        assertEquals(verdict(replayed.out()), verdict(ran.out()));
+        Path csv = folder.resolve("r.csv");
+        assertEquals(typeWithData("export", "run", log.toString(), csv.toString()).status(), 0);
+        assertEquals(Files.readAllLines(csv).stream().filter(l -> !l.startsWith("#")).count() - 1,
+                RunLog.read(log, files).events().size());
+        Files.writeString(log, Files.readString(log).substring(0, (int) Files.size(log) - 20));
+        Said torn = type("replay", log.toString());
+        assertEquals(torn.status(), 1, "a run without its end proves nothing");
+        assertTrue(torn.err().contains("cut off"), torn.err());
+    }
+
+    private static String verdict(String out) {
+        return out.substring(out.indexOf("Verdict:"));
+    }
+
+    /** A probe that dies and a cable that is pulled: found, told, and not counted as proof of anything. */
+    @Test
+    public void faultsAreToldDuringTheRun() {
+        Path log = folder.resolve("f.run.jsonl");
+        Said ran = type("run", "--simulated", "--speed", "1000", "--plan", plan.toString(), "--log",
+                log.toString(), "--open-probe", "board_under@60", "--drop-link", "20+10");
+        assertTrue(ran.out().contains("Probe board_under is lost"), ran.out());
+        assertTrue(ran.out().contains("The logger does not answer"), ran.out());
+        assertTrue(ran.out().contains("not proved Probe board_under failed"), ran.out());
+    }
+
+    @Test
+    public void ledgerListsShowsAndReports() throws IOException {
+        Said list = typeWithData("ledger", "list");
+        assertEquals(list.status(), 0, list.err());
+        assertTrue(list.out().contains("job SB-0417") && list.out().contains("run SB-0409"), list.out());
+        assertTrue(typeWithData("ledger", "show", "SB-0417").out().contains("no boot"), "a job");
+        assertTrue(typeWithData("ledger", "show", "last").out().contains("hottest joint"), "a run");
+        assertTrue(typeWithData("ledger", "show", "SB-9").err().contains("there is no run SB-9"));
+        Path pdf = folder.resolve("report.pdf");
+        assertEquals(typeWithData("report", "last", pdf.toString()).status(), 0);
+        assertTrue(Files.readString(pdf, java.nio.charset.StandardCharsets.ISO_8859_1).startsWith("%PDF"));
+    }
+
+    @DataProvider
+    Object[][] documents() {
+        return new Object[][]{{"job", "SB-0417"}, {"board", "WB-7"}, {"bench", "quay-1"},
+                {"recipe", "wb7-lift"}, {"plan", "SB-0417/lift_run"}};
+    }
+
+    @Test(dataProvider = "documents")
+    public void exportedDocumentIsOfItsFormat(String what, String id) throws Exception {
+        Path out = folder.resolve(what + ".json");
+        Said said = typeWithData("export", what, id, out.toString());
+        assertEquals(said.status(), 0, said.err());
+        assertEquals(files.formatOf(Files.readString(out), what),
+                Format.valueOf(what.toUpperCase(java.util.Locale.ROOT)));
+    }
+
+    @Test
+    public void doctorFindsWhatIsWell() throws IOException {
+        Said well = typeWithData("doctor");
+        assertEquals(well.status(), 0, well.out());
+        assertTrue(well.out().contains("good  JDK") && well.out().contains("ledger: ok"), well.out());
+        Path file = Files.writeString(folder.resolve("in-the-way"), "x");
+        Said ill = type("doctor", "--data", file.toString());
+        assertEquals(ill.status(), 1);
+        assertTrue(ill.out().contains("BAD"), ill.out());
+    }
+}
