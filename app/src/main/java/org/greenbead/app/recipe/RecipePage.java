@@ -185,9 +185,16 @@ public final class RecipePage extends Page {
                                     () -> new IllegalArgumentException("the probe's temperature is empty")),
                                     was.holdS()));
                         });
-                goal.setPrefColumnCount(4);
+                TextField hold = field(index, "hold", st -> plain(((StageEnd.ProbeReaches) st.end()).holdS()),
+                        false, (st, v) -> {
+                            var was = (StageEnd.ProbeReaches) st.end();
+                            return st.withEnd(
+                                    new StageEnd.ProbeReaches(was.probe(), was.celsius(), v.orElseThrow()));
+                        });
+                goal.setPrefWidth(58);
+                hold.setPrefWidth(48);
                 Label name = Looks.as(new Label(texts.get("recipe.end.probe", p.probe())), "stage-note");
-                yield pair(goal, "", name);
+                yield new VBox(1, name, new HBox(4, goal, hold));
             }
             case StageEnd.TechnicianSays w -> Looks.label(texts.get("recipe.end.word"), "stage-note");
             case StageEnd.MeltShown m -> Looks.label(texts.get("recipe.end.melt"), "stage-note");
@@ -195,9 +202,8 @@ public final class RecipePage extends Page {
         };
     }
 
-    private static Region pair(TextField field, String unit, Label... before) {
+    private static Region pair(TextField field, String unit) {
         var box = new VBox(1);
-        box.getChildren().addAll(before);
         var row = new HBox(5, field);
         if (!unit.isEmpty()) {
             row.getChildren().add(Looks.as(new Label(unit), "stage-note"));
