@@ -1,9 +1,12 @@
 package org.greenbead.app;
 
 import atlantafx.base.theme.PrimerLight;
+import java.io.IOException;
 import java.lang.management.ManagementFactory;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -102,6 +105,9 @@ public final class GreenBead extends Application {
     private static Opened behind(Options options, InstantSource clock, Label words, Texts texts)
             throws Exception {
         var files = new OpenFiles();
+        if (options.walk() && options.data().endsWith(Options.WALK_DATA)) {
+            clear(options.data());
+        }
         Ledger ledger = Ledger.open(options.data(), files, clock);
         if (options.demo() || ledger.jobs().isEmpty()) {
             // Without a job there is nothing to look at: an empty ledger begins as the demo.
@@ -109,6 +115,17 @@ public final class GreenBead extends Application {
                     .runLater(() -> words.setText(texts.get("app.relive", Math.round(done * 100) + " %"))));
         }
         return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), ledger.openRuns());
+    }
+
+    /** The walk begins on a fresh demo each time; only its own folder is ever cleared. */
+    private static void clear(Path folder) throws IOException {
+        if (Files.exists(folder)) {
+            try (var all = Files.walk(folder)) {
+                for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                    Files.delete(path);
+                }
+            }
+        }
     }
 
     private void ready(Stage stage, Scene scene, Options options, Opened opened) {

@@ -15,6 +15,8 @@ import java.util.Optional;
  * @param timing prints the time to the first paint
  */
 public record Options(boolean demo, Path data, Optional<Path> shots, boolean walk, boolean timing) {
+    static final String WALK_DATA = "walk-data";
+
     /** @throws IllegalArgumentException for a word it does not know */
     public static Options parse(List<String> words, boolean headless, Path home) {
         boolean demo = false;
@@ -46,7 +48,7 @@ public record Options(boolean demo, Path data, Optional<Path> shots, boolean wal
                 : ProjectDirectories.from("org", "Green Bead", "greenbead").dataDir;
         boolean skerry = demo;
         Path folder = data.orElseGet(() -> walk
-                ? home.resolve("target").resolve("walk-data")
+                ? home.resolve("target").resolve(WALK_DATA)
                 : skerry ? Path.of(usual).resolve("skerry-bench") : Path.of(usual));
         return new Options(demo, folder, shots, walk, timing);
     }

@@ -1,5 +1,6 @@
 package org.greenbead.app.setup;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Function;
 import javafx.beans.property.Property;
@@ -9,7 +10,9 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -46,9 +49,10 @@ public final class SetupPage extends Page {
                         m -> texts.get(m ? "setup.sound.off" : "setup.sound.on")));
         rows.getChildren().add(logger(texts, settings));
         rows.getChildren().add(
-                row(texts.get("setup.data"), Looks.label(desk.ledger().folder().toString(), "text-ink")));
-        var keys = Looks.as(new VBox(6, Looks.label(texts.get("setup.keys"), "caps"),
-                Looks.label(texts.get("setup.keys.text"), "text-ink")), "card");
+                row(texts.get("setup.data"), folder(desk.ledger().folder())));
+        var keys = Looks.as(
+                new VBox(8, Looks.label(texts.get("setup.keys"), "caps"), keys(texts.get("setup.keys.text"))),
+                "card");
         var scroll = Looks.as(new ScrollPane(new VBox(12, rows, keys)), "watch-scroll");
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -79,6 +83,33 @@ public final class SetupPage extends Page {
             field.requestFocus();
         });
         return row(texts.get("setup.logger"), new HBox(6, simulated, file, field));
+    }
+
+    /** The end of the path; all of it when the pointer rests on it. */
+    private static Label folder(Path folder) {
+        int names = folder.getNameCount();
+        Label label = Looks.label(names > 2 ? "… " + folder.subpath(names - 2, names) : folder.toString(),
+                "text-ink");
+        label.setTooltip(new Tooltip(folder.toAbsolutePath().toString()));
+        return label;
+    }
+
+    /** Two columns of keys with what each does. */
+    private static Region keys(String all) {
+        var grid = new GridPane();
+        grid.setHgap(12);
+        grid.setVgap(7);
+        String[] lines = all.split("\\|");
+        int half = (lines.length + 1) / 2;
+        for (int i = 0; i < lines.length; i++) {
+            String[] part = lines[i].split(": ", 2);
+            int column = i < half ? 0 : 2;
+            Label key = Looks.as(new Label(part[0]), "text-ink", "strong");
+            key.setMinWidth(Region.USE_PREF_SIZE);
+            grid.add(key, column, i % half);
+            grid.add(Looks.label(part[1], "muted"), column + 1, i % half);
+        }
+        return grid;
     }
 
     private static ToggleButton toggle(String id, String word, ToggleGroup group) {
