@@ -17,6 +17,7 @@ public final class Looks {
     public static final PseudoClass SHUT = PseudoClass.getPseudoClass("shut");
     public static final PseudoClass PRESS = PseudoClass.getPseudoClass("press");
     public static final PseudoClass ON = PseudoClass.getPseudoClass("on");
+    private static final PseudoClass COMPACT = PseudoClass.getPseudoClass("compact");
     private static final String FOLDER = "/org/greenbead/app/look/";
     private static final String[] FONTS = {"B612-Regular", "B612-Bold", "B612-Italic", "B612-BoldItalic",
             "B612Mono-Regular", "B612Mono-Bold"};
@@ -39,7 +40,13 @@ public final class Looks {
     /** Puts a theme and a text size on a scene. */
     public static void dress(Scene scene, boolean lampOff, int textPercent) {
         scene.getStylesheets().setAll(sheet(lampOff ? "lamp-off" : "daylight"), sheet("app"));
+        scene.getRoot().pseudoClassStateChanged(COMPACT, compact(textPercent));
         scene.getRoot().setStyle("-fx-font-size: " + 13.0 * textPercent / 100 + "px;");
+    }
+
+    /** From this text size on there is room only for what matters most. */
+    public static boolean compact(int textPercent) {
+        return textPercent >= 130;
     }
 
     private static String sheet(String name) {

@@ -15,6 +15,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -78,7 +79,7 @@ public final class RecipePage extends Page {
                 Looks.label(plan.recipe().title(), "now")), "instruction");
         entry.setId("recipe-entry");
         entry.pseudoClassStateChanged(Looks.BAD, true);
-        var figures = new HBox(22, figure(peak, "recipe.figure.peak", texts),
+        var figures = new FlowPane(22, 2, figure(peak, "recipe.figure.peak", texts),
                 figure(above, "recipe.figure.above", texts), figure(ramp, "recipe.figure.ramp", texts),
                 figure(length, "recipe.figure.length", texts));
         peak.setId("figure-peak");
@@ -86,9 +87,9 @@ public final class RecipePage extends Page {
         above.setId("figure-above");
         chart.setId("rehearsal-chart");
         VBox.setVgrow(chart, Priority.ALWAYS);
-        chart.setMinHeight(60);
+        chart.setMinHeight(140);
         var chartCard = Looks.as(new VBox(6, figures, chart), "card");
-        chartCard.setMinSize(0, 0);
+        chartCard.setMinWidth(0);
         HBox.setHgrow(chartCard, Priority.ALWAYS);
         var roomCard = Looks.as(new VBox(8, Looks.label(texts.get("recipe.room"), "caps"), rooms), "card");
         roomCard.setMinWidth(225);
@@ -96,7 +97,6 @@ public final class RecipePage extends Page {
         roomCard.setMaxWidth(300);
         var top = new HBox(10, chartCard, roomCard);
         VBox.setVgrow(top, Priority.ALWAYS);
-        top.setMinHeight(0);
         grid.setMinWidth(0);
         grid.setHgap(8);
         grid.setVgap(3);
@@ -119,8 +119,7 @@ public final class RecipePage extends Page {
         grid.getChildren().clear();
         grid.getColumnConstraints().clear();
         var names = new ColumnConstraints();
-        names.setMinWidth(98);
-        names.setPrefWidth(98);
+        names.setMinWidth(Region.USE_PREF_SIZE);
         grid.getColumnConstraints().add(names);
         String sign = texts.words().unit().sign();
         List<String> rows = List.of(texts.get("recipe.heater", sign), texts.get("recipe.air", sign),
@@ -193,7 +192,7 @@ public final class RecipePage extends Page {
                         });
                 goal.setPrefWidth(58);
                 hold.setPrefWidth(48);
-                Label name = Looks.as(new Label(texts.get("recipe.end.probe", p.probe())), "stage-note");
+                Label name = Looks.label(texts.get("recipe.end.probe", p.probe()), "stage-note");
                 yield new VBox(1, name, new HBox(4, goal, hold));
             }
             case StageEnd.TechnicianSays w -> Looks.label(texts.get("recipe.end.word"), "stage-note");
@@ -311,6 +310,7 @@ public final class RecipePage extends Page {
         ramp.setText(texts.rate(made.fastestKPerS()));
         ramp.pseudoClassStateChanged(Looks.BAD, made.fastestKPerS() > plan.recipe().limits().rampUpKPerS());
         length.setText(Words.clock(made.lengthS()));
+        rooms.compact(Looks.compact(desk.settings().textPercent().get()));
         rooms.show(RehearsalRoom.of(plan, made), true, texts);
         chart.show(data(plan, made, texts));
         findings(PlanRules.look(plan, Optional.of(made)));

@@ -35,6 +35,7 @@ final class Dials extends VBox {
     private final RoomBars rooms = new RoomBars();
     private final BoardPlan board = new BoardPlan();
     private final Label roomHead = Looks.label("", "caps");
+    private final VBox boardCard;
     private final Label heatHead = Looks.label("", "caps");
 
     Dials() {
@@ -51,24 +52,29 @@ final class Dials extends VBox {
         VBox.setVgrow(chart, Priority.ALWAYS);
         HBox.setHgrow(chartCard, Priority.ALWAYS);
         var roomCard = Looks.as(new VBox(6, roomHead, rooms), "card");
-        var boardCard = Looks.as(new VBox(6, heatHead, board), "card");
+        chart.setMinHeight(130);
+        boardCard = Looks.as(new VBox(6, heatHead, board), "card");
         VBox.setVgrow(board, Priority.ALWAYS);
         VBox.setVgrow(boardCard, Priority.ALWAYS);
         var side = new VBox(10, roomCard, boardCard);
         side.setMinWidth(225);
-        side.setMinHeight(0);
-        chartCard.setMinHeight(0);
+        chartCard.setMinWidth(0);
         side.setPrefWidth(250);
         side.setMaxWidth(300);
         var middle = new HBox(10, chartCard, side);
         VBox.setVgrow(middle, Priority.ALWAYS);
         getChildren().addAll(tiles, middle);
         VBox.setVgrow(this, Priority.ALWAYS);
-        setMinHeight(0);
-        middle.setMinHeight(0);
         board.setMinHeight(60);
         chart.setId("chart");
         rooms.setId("rooms");
+    }
+
+    /** With large type the board is left out and the room is said in degrees alone. */
+    void compact(boolean compact) {
+        boardCard.setVisible(!compact);
+        boardCard.setManaged(!compact);
+        rooms.compact(compact);
     }
 
     /** @param upTo how many states of the history are drawn */

@@ -31,9 +31,10 @@ public final class HeatChart extends Region {
             String windowWord, List<StageSpan> stages, OptionalDouble nowS,
             double endS, DoubleFunction<String> degree) {}
 
-    private static final double LEFT = 46;
-    private static final double BOTTOM = 40;
-    private static final double TOP = 36;
+    private double left = 46;
+    private double bottom = 40;
+    private double top = 36;
+    private double em = 1;
     private static final double RIGHT = 8;
     private static final int MOST_POINTS = 500;
     private final Group drawing = new Group();
@@ -59,55 +60,71 @@ public final class HeatChart extends Region {
 
     private void draw() {
         drawing.getChildren().clear();
-        double w = getWidth() - LEFT - RIGHT;
-        double h = getHeight() - TOP - BOTTOM;
+        measure();
+        double w = getWidth() - left - RIGHT;
+        double h = getHeight() - top - bottom;
         if (w < 40 || h < 40) {
             return;
         }
         double most = data.curves().stream().flatMapToDouble(c -> java.util.Arrays.stream(c.celsius()))
                 .filter(Double::isFinite).max().orElse(200);
-        double top = Math.max(data.windowHighC() + 12, most + 8);
+        double topC = Math.max(data.windowHighC() + 12, most + 8);
         double end = Math.max(30, data.endS());
-        drawGrid(w, h, top, end);
+        drawGrid(w, h, topC, end);
         for (int i = data.curves().size() - 1; i >= 0; i--) {
             Curve curve = data.curves().get(i);
             if (i == 0 && data.bandK().length == curve.timeS().length && curve.timeS().length > 1) {
-                drawBand(curve, w, h, top, end);
+                drawBand(curve, w, h, topC, end);
             }
-            drawCurve(curve, w, h, top, end);
+            drawCurve(curve, w, h, topC, end);
         }
         data.nowS().ifPresent(now -> drawing.getChildren()
-                .add(Looks.as(new Line(x(now, w, end), TOP, x(now, w, end), TOP + h), "chart-now")));
+                .add(Looks.as(new Line(x(now, w, end), top, x(now, w, end), top + h), "chart-now")));
         drawLegend(w);
     }
 
-    private static double x(double timeS, double w, double end) {
-        return LEFT + w * Math.clamp(timeS / end, 0, 1);
+    /** Margins follow the size of the type. */
+    private void measure() {
+        Text sample = Looks.as(new Text("0"), "chart-mono");
+        drawing.getChildren().add(sample);
+        sample.applyCss();
+        em = Math.max(1, sample.getFont().getSize() / 10.9);
+        drawing.getChildren().clear();
+        left = 46 * em;
+        bottom = 40 * em;
+        double names = data.curves().stream().mapToDouble(c -> c.name().length() * 7.2 + 14).sum() * em;
+        top = (names > getWidth() - left - RIGHT ? 52 : 36) * em;
     }
 
-    private static double y(double celsius, double h, double top) {
-        return TOP + h * (1 - Math.clamp(celsius / top, 0, 1));
+    private double x(double timeS, double w, double end) {
+        return left + w * Math.clamp(timeS / end, 0, 1);
     }
 
-    private void drawGrid(double w, double h, double top, double end) {
-        double low = y(data.windowLowC(), h, top);
-        double high = y(data.windowHighC(), h, top);
-        drawing.getChildren().add(Looks.as(new Rectangle(LEFT, high, w, low - high), "chart-window"));
-        for (int c = 50; c < top; c += 50) {
-            double at = y(c, h, top);
-            drawing.getChildren().add(Looks.as(new Line(LEFT, at, LEFT + w, at), "chart-grid"));
+    private double y(double celsius, double h, double topC) {
+        return top + h * (1 - Math.clamp(celsius / topC, 0, 1));
+    }
+
+    private void drawGrid(double w, double h, double topC, double end) {
+        double low = y(data.windowLowC(), h, topC);
+        double high = y(data.windowHighC(), h, topC);
+        drawing.getChildren().add(Looks.as(new Rectangle(left, high, w, low - high), "chart-window"));
+        for (int c = 50; c < topC; c += 50) {
+            double at = y(c, h, topC);
+            drawing.getChildren().add(Looks.as(new Line(left, at, left + w, at), "chart-grid"));
             Text label = Looks.as(new Text(data.degree().apply(c)), "chart-mono");
-            place(label, LEFT - 8 - label.getLayoutBounds().getWidth(), at + 4);
+            place(label, 0, at + 4);
+            label.applyCss();
+            label.setX(left - 8 - label.getLayoutBounds().getWidth());
         }
         Text window = Looks.as(new Text(data.windowWord()), "chart-window-text");
-        place(window, LEFT + w - 6 - 7 * data.windowWord().length(), high + 15);
+        place(window, left + w - 6 - 7 * data.windowWord().length(), high + 15 * em);
         window.applyCss();
-        window.setX(LEFT + w - 6 - window.getLayoutBounds().getWidth());
+        window.setX(left + w - 6 - window.getLayoutBounds().getWidth());
         drawStages(w, h, end);
         int step = end > 1500 ? 300 : end > 420 ? 120 : end > 200 ? 60 : 30;
         for (int t = step; t < end; t += step) {
             Text label = Looks.as(new Text(Words.clock(t)), "chart-mono");
-            place(label, x(t, w, end) - 12, TOP - 7);
+            place(label, x(t, w, end) - 12, top - 7 * em);
         }
     }
 
@@ -121,7 +138,7 @@ public final class HeatChart extends Region {
         for (int i = 0; i < n; i++) {
             StageSpan span = data.stages().get(i);
             double start = x(span.startS(), w, end);
-            drawing.getChildren().add(Looks.as(new Line(start, TOP, start, TOP + h + 6), "chart-stage"));
+            drawing.getChildren().add(Looks.as(new Line(start, top, start, top + h + 6), "chart-stage"));
             names[i] = Looks.as(new Text(span.name()), "chart-strong");
             feet[i] = Looks.as(new Text(span.foot()), "chart-mono");
             drawing.getChildren().addAll(names[i], feet[i]);
@@ -130,14 +147,14 @@ public final class HeatChart extends Region {
             width[i] = Math.max(names[i].getLayoutBounds().getWidth(), feet[i].getLayoutBounds().getWidth());
             at[i] = i == 0 ? start + 3 : Math.max(start + 3, at[i - 1] + width[i - 1] + 7);
         }
-        double right = LEFT + w;
+        double right = left + w;
         for (int i = n - 1; i >= 0; i--) {
             at[i] = Math.min(at[i], right - width[i]);
             right = at[i] - 7;
             names[i].setX(at[i]);
-            names[i].setY(TOP + h + 18);
+            names[i].setY(top + h + 18 * em);
             feet[i].setX(at[i]);
-            feet[i].setY(TOP + h + 33);
+            feet[i].setY(top + h + 33 * em);
         }
     }
 
@@ -147,22 +164,22 @@ public final class HeatChart extends Region {
         drawing.getChildren().add(text);
     }
 
-    private void drawBand(Curve curve, double w, double h, double top, double end) {
+    private void drawBand(Curve curve, double w, double h, double topC, double end) {
         int every = Math.max(1, curve.timeS().length / MOST_POINTS);
         var band = Looks.as(new Polygon(), "band-joint");
         for (int i = 0; i < curve.timeS().length; i += every) {
             band.getPoints().addAll(x(curve.timeS()[i], w, end),
-                    y(curve.celsius()[i] + data.bandK()[i], h, top));
+                    y(curve.celsius()[i] + data.bandK()[i], h, topC));
         }
         for (int i = (curve.timeS().length - 1) / every * every; i >= 0; i -= every) {
             band.getPoints().addAll(x(curve.timeS()[i], w, end),
-                    y(curve.celsius()[i] - data.bandK()[i], h, top));
+                    y(curve.celsius()[i] - data.bandK()[i], h, topC));
         }
         drawing.getChildren().add(band);
     }
 
     /** A gap in the values is a gap in the line. */
-    private void drawCurve(Curve curve, double w, double h, double top, double end) {
+    private void drawCurve(Curve curve, double w, double h, double topC, double end) {
         int every = Math.max(1, curve.timeS().length / MOST_POINTS);
         var points = new ArrayList<Double>();
         for (int i = 0; i < curve.timeS().length; i++) {
@@ -170,7 +187,7 @@ public final class HeatChart extends Region {
             if (Double.isFinite(curve.celsius()[i])) {
                 if (i % every == 0 || last) {
                     points.add(x(curve.timeS()[i], w, end));
-                    points.add(y(curve.celsius()[i], h, top));
+                    points.add(y(curve.celsius()[i], h, topC));
                 }
             }
             if ((!Double.isFinite(curve.celsius()[i]) || last) && points.size() >= 4) {
@@ -186,8 +203,8 @@ public final class HeatChart extends Region {
     }
 
     private void drawLegend(double w) {
-        double at = LEFT + 10;
-        double line = 13;
+        double at = left + 10;
+        double line = 13 * em;
         for (Curve curve : data.curves()) {
             if (curve.name().isEmpty()) {
                 continue;
@@ -197,9 +214,9 @@ public final class HeatChart extends Region {
             drawing.getChildren().add(name);
             name.applyCss();
             double width = name.getLayoutBounds().getWidth();
-            if (at + width > LEFT + w) {
-                at = LEFT + 10;
-                line += 17;
+            if (at + width > left + w) {
+                at = left + 10;
+                line += 15 * em;
             }
             name.setX(at);
             name.setY(line);

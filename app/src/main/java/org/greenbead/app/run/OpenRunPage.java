@@ -54,6 +54,7 @@ public final class OpenRunPage extends Page {
                 Looks.label(texts.get("open.hot"), "caution")), "instruction");
         head.setId("open-run");
         var dials = new Dials();
+        dials.compact(Looks.compact(desk.settings().textPercent().get()));
         dials.show(plan, state, history, history.size(), Optional.empty(), texts);
         VBox.setVgrow(dials, Priority.ALWAYS);
         page = Looks.as(new VBox(head, dials), "page");

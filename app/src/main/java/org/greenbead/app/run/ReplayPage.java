@@ -121,6 +121,7 @@ public final class ReplayPage extends Page {
         slider.setValue(atS);
         int index = history.at(atS);
         RunState state = history.get(index);
+        dials.compact(Looks.compact(desk.settings().textPercent().get()));
         dials.show(plan.get(), state, history, index + 1, Optional.empty(), desk.texts());
         findings(state.findings().stream().map(Finding::past).toList());
         clock(Words.clock(atS));

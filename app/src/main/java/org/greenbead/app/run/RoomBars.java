@@ -18,8 +18,15 @@ public final class RoomBars extends VBox {
     private static final double COLD_C = 20;
     private static final double HOT_C = 260;
 
+    private boolean compact;
+
     public RoomBars() {
         setSpacing(4);
+    }
+
+    /** Says degrees alone, without what gives way. */
+    public void compact(boolean now) {
+        compact = now;
     }
 
     /** @param atPeak judge by the peak instead of now */
@@ -28,7 +35,7 @@ public final class RoomBars extends VBox {
             getChildren().setAll(rooms.stream().map(r -> new Bar()).toList());
         }
         for (int i = 0; i < rooms.size(); i++) {
-            ((Bar) getChildren().get(i)).show(rooms.get(i), atPeak, texts);
+            ((Bar) getChildren().get(i)).show(rooms.get(i), atPeak, compact, texts);
         }
     }
 
@@ -64,7 +71,7 @@ public final class RoomBars extends VBox {
             track.widthProperty().subscribe(w -> place());
         }
 
-        void show(Room room, boolean atPeak, Texts texts) {
+        void show(Room room, boolean atPeak, boolean compact, Texts texts) {
             boolean melt = room.kind() == Room.Kind.MUST_MELT;
             double judged = atPeak ? room.peakC() : room.nowC();
             double room1 = room.limitC() - judged;
@@ -83,7 +90,7 @@ public final class RoomBars extends VBox {
                     default -> "run.room.limit";
                 }, texts.rise(room1));
             }
-            left.setText(word);
+            left.setText(compact && !(melt && room1 <= 0) ? texts.rise(room1) : word);
             now = atPeak ? room.peakC() : room.nowC();
             limitC = room.limitC();
             peakC = atPeak ? Double.NaN : room.peakC();

@@ -12,6 +12,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -59,7 +60,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private final TextField note = Looks.as(new TextField(), "text-line");
     private final Dials dials = new Dials();
     private final Label sight = Looks.label("", "sight", "small");
-    private final HBox simulated = Looks.as(new HBox(), "sim");
+    private final FlowPane simulated = Looks.as(new FlowPane(10, 4), "sim");
     private final Label farNow = Looks.label("", "far-now");
     private final Label farDigits = new Label();
     private final Label farUnit = new Label();
@@ -125,8 +126,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private void buildSimulated(Texts texts) {
         Label head = Looks.label(texts.get("run.sim"), "caps");
         head.setMinWidth(Region.USE_PREF_SIZE);
-        HBox.setHgrow(sight, Priority.ALWAYS);
-        sight.setMaxWidth(Double.MAX_VALUE);
+        sight.setPrefWidth(390);
         simulated.getChildren().addAll(head, sight);
         String probe = plan.bench().probes().isEmpty() ? "" : plan.bench().probes().getFirst().name();
         fault("sim-probe", "run.sim.probe", (b, on) -> b.breakProbe(probe, on), texts);
@@ -209,6 +209,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         next.setText(texts.say(coaching.next()));
         caution.setText(coaching.caution().map(texts::say).orElse(""));
         hide(caution, coaching.caution().isEmpty());
+        dials.compact(Looks.compact(desk.settings().textPercent().get()));
         dials.show(running, s, history, history.size(), rehearsal(), texts);
         hide(simulated, driver.bench().isEmpty());
         driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));

@@ -24,13 +24,14 @@ final class BeadString extends HBox {
     private final Label id = Looks.label("", "job-id");
     private final Label title = Looks.label("", "job-title");
     private final HBox string = new HBox();
+    private final VBox names = new VBox(1);
     private final Consumer<String> open;
 
     BeadString(Consumer<String> open) {
         this.open = open;
         getStyleClass().add("string-bar");
         id.setId("job-id");
-        var names = new VBox(1, id, title);
+        names.getChildren().addAll(id, title);
         names.setMinWidth(188);
         names.setPrefWidth(188);
         names.setMaxWidth(188);
@@ -38,6 +39,15 @@ final class BeadString extends HBox {
         HBox.setHgrow(string, Priority.ALWAYS);
         setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(names, string);
+    }
+
+    void compact(boolean compact) {
+        double width = compact ? 150 : 188;
+        names.setMinWidth(width);
+        names.setPrefWidth(width);
+        names.setMaxWidth(width);
+        title.setVisible(!compact);
+        title.setManaged(!compact);
     }
 
     /** @param shown the bead whose page lies on the workbench */

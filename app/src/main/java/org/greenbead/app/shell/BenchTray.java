@@ -27,6 +27,7 @@ final class BenchTray extends VBox {
     private final Label jobsHead = Looks.label("", "caps");
     private final Label placesHead = Looks.label("", "caps");
     private final Consumer<String> choose;
+    private boolean compact;
 
     BenchTray(Consumer<String> choose) {
         this.choose = choose;
@@ -34,6 +35,14 @@ final class BenchTray extends VBox {
         var gap = new Region();
         VBox.setVgrow(gap, Priority.ALWAYS);
         getChildren().addAll(jobsHead, jobs, placesHead, places, gap);
+    }
+
+    /** With large type a card is its number and its mark; the rest is read out by assistive tools and on the bead string. */
+    void compact(boolean now) {
+        if (now != compact) {
+            compact = now;
+            jobs.getChildren().clear();
+        }
     }
 
     void show(List<Card> cards, List<Place> where, Texts texts) {
@@ -54,9 +63,11 @@ final class BenchTray extends VBox {
             button.getStyleClass().setAll("button", "place");
             button.setId("place-" + place.id());
             button.setMaxWidth(Double.MAX_VALUE);
-            var name = new Label(place.name());
-            name.getStyleClass().add("text-ink");
-            var key = Looks.label(place.key(), "muted", "small");
+            Label name = Looks.label(place.name(), "text-ink");
+            var key = new Label(place.key());
+            key.getStyleClass().addAll("muted", "small");
+            key.setVisible(!compact);
+            key.setManaged(!compact);
             var gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             var row = new HBox(name, gap, key);
@@ -86,8 +97,16 @@ final class BenchTray extends VBox {
         waits.setAlignment(Pos.TOP_LEFT);
         waits.getChildren().forEach(n -> HBox.setHgrow(n, Priority.SOMETIMES));
         HBox.setMargin(dot, new javafx.geometry.Insets(4, 0, 0, 0));
-        var lines = new VBox(3, Looks.label(card.jobId(), "text-ink", "strong"),
-                Looks.label(card.title(), "muted", "small"), waits);
+        var lines = new VBox(3);
+        if (compact) {
+            HBox.setMargin(dot, new javafx.geometry.Insets(0));
+            var only = new HBox(7, dot, Looks.label(card.jobId(), "text-ink", "strong", "small"));
+            only.setAlignment(Pos.CENTER_LEFT);
+            lines.getChildren().add(only);
+        } else {
+            lines.getChildren().addAll(Looks.label(card.jobId(), "text-ink", "strong"),
+                    Looks.label(card.title(), "muted", "small"), waits);
+        }
         lines.prefWidthProperty().bind(button.widthProperty().subtract(26));
         button.setGraphic(lines);
         button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);

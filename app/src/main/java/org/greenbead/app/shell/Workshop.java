@@ -8,6 +8,7 @@ import java.util.Optional;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -68,9 +69,14 @@ public final class Workshop implements Navigator {
         trouble.setVisible(false);
         trouble.setManaged(false);
         trouble.setId("trouble");
-        var middle = new javafx.scene.layout.VBox(trouble, bench);
-        javafx.scene.layout.VBox.setVgrow(bench, javafx.scene.layout.Priority.ALWAYS);
-        bench.setMinSize(0, 0);
+        var scroll = Looks.as(new ScrollPane(bench), "watch-scroll");
+        scroll.setFitToWidth(true);
+        scroll.setFitToHeight(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setFocusTraversable(false);
+        scroll.setMinSize(0, 0);
+        var middle = new javafx.scene.layout.VBox(trouble, scroll);
+        javafx.scene.layout.VBox.setVgrow(scroll, javafx.scene.layout.Priority.ALWAYS);
         middle.setMinSize(0, 0);
         root.setTop(string);
         root.setLeft(tray);
@@ -89,7 +95,10 @@ public final class Workshop implements Navigator {
         }
         desk.settings().unit().subscribe((was, now) -> again());
         desk.settings().lampOff().subscribe(d -> dress());
-        desk.settings().textPercent().subscribe(p -> dress());
+        desk.settings().textPercent().subscribe(p -> {
+            dress();
+            frame();
+        });
         desk.settings().speed().subscribe(s -> frame());
         if (!order.isEmpty()) {
             current = order.getFirst();
@@ -230,6 +239,11 @@ public final class Workshop implements Navigator {
     }
 
     private void dress() {
+        boolean compact = Looks.compact(desk.settings().textPercent().get());
+        tray.compact(compact);
+        tray.setPrefWidth(compact ? 150 : 212);
+        tray.setMinWidth(compact ? 130 : 190);
+        string.compact(compact);
         Scene scene = root.getScene();
         if (scene != null) {
             Looks.dress(scene, desk.settings().lampOff().get(), desk.settings().textPercent().get());
