@@ -100,7 +100,6 @@ public final class Walk {
         while (System.currentTimeMillis() < until && !shows("#verdict")) {
             RunState.Status status = fx(
                     () -> shop.runState().map(RunState::status).orElse(RunState.Status.ENDED));
-            double stageS = fx(() -> shop.runState().map(RunState::stageS).orElse(0.0));
             int at = fx(() -> shop.runState().map(RunState::stage).orElse(0));
             if (status == RunState.Status.HEATING && fx(() -> scene.lookup("#remedy-HEATER_LAG") != null)
                     && !soak) {
@@ -108,7 +107,9 @@ public final class Walk {
                 say("coach: " + text("#coach-now"));
                 press(KeyCode.DIGIT1, "takes the heater's remedy");
             }
-            if (status == RunState.Status.HEATING && at == 3 && stageS > 6 && !far) {
+            if (status == RunState.Status.HEATING && at == 3 && !far) {
+                speed(10);
+                await("six seconds of the peak", () -> shop.runState().map(RunState::stageS).orElse(0.0) > 6);
                 far = true;
                 speed(1);
                 say("coach: " + text("#coach-now") + " " + text("#coach-next"));
@@ -116,7 +117,7 @@ public final class Walk {
                 press(KeyCode.F, "far view");
                 shot("4-far-view");
                 press(KeyCode.F, "back from the far view");
-                speed(60);
+                speed(10);
             }
             if (status == RunState.Status.HEATING && at == 3 && text("#coach-now").startsWith("Nudge")
                     && text("#sight").contains("swims")) {
@@ -124,6 +125,7 @@ public final class Walk {
                 await("molten", () -> text("#pedal-word").startsWith("Chip is off"));
                 press(KeyCode.SPACE, "chip is off, heat away");
                 say("coach: " + text("#coach-next"));
+                speed(60);
             }
             if (status == RunState.Status.SAFE) {
                 await("the way to finish", () -> text("#pedal-word").startsWith("Finish"));

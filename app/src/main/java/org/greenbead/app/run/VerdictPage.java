@@ -111,6 +111,7 @@ final class VerdictPage extends Page {
         var shape = switch (line.mark()) {
             case HELD -> new Circle(7);
             case BROKEN -> Shapes.hexagon(16);
+            case CARE -> Shapes.of(org.greenbead.core.finding.Severity.CARE, 14);
             case NOT_PROVED -> new Circle(6);
         };
         shape.getStyleClass().add("line-mark-" + mark);

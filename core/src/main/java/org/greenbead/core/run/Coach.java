@@ -12,6 +12,9 @@ import org.greenbead.core.recipe.StageEnd;
 
 /** Says what to do now, what comes next, and what the pedal means. */
 final class Coach {
+    /** Under this it may be touched, powered or wetted with solvent, °C; a judgement of the trade. */
+    private static final double TOUCH_C = 40;
+
     Coaching say(RunView run, boolean started) {
         if (!started) {
             return new Coaching(Phrase.of("coach.ready", settings(run.stage())),
@@ -23,13 +26,28 @@ final class Coach {
             case READY, HEATING -> heating(run);
             case MOLTEN -> molten(run);
             case COOLING -> cooling(run);
-            case SAFE -> new Coaching(Phrase.of("coach.safe"), Phrase.of("coach.safe.next"),
+            case SAFE -> new Coaching(Phrase.of("coach.safe"), touch(run),
                     Optional.of(Say.FINISH), Phrase.of("pedal.finish"),
                     Phrase.of("pedal.finish.so"), Optional.of(Phrase.of("caution.still_hot")));
             case ENDED -> new Coaching(Phrase.of("coach.ended"), Phrase.of("coach.ended.next"),
                     Optional.empty(), Phrase.of("pedal.none"),
                     Phrase.of("pedal.none.so"), Optional.empty());
         };
+    }
+
+    /** How long until bare hands, power or solvent may touch it: free cooling, its time constant read off the last half minute. */
+    private static Phrase touch(RunView run) {
+        double room = run.plan().bench().ambientC();
+        double slope = run.jointTrace().isEmpty()
+                ? Double.NaN
+                : run.jointTrace().slope(run.timeS() - 30, run.timeS());
+        double now = run.jointTrace().isEmpty() ? Double.NaN : run.jointTrace().last();
+        if (!(slope < -0.02) || !(now > TOUCH_C) || room >= TOUCH_C) {
+            return Phrase.of("coach.safe.next", new Quantity.TempC(TOUCH_C));
+        }
+        double tauS = (now - room) / -slope;
+        return Phrase.of("coach.safe.next.in", new Quantity.TempC(TOUCH_C),
+                new Quantity.Seconds(CoolDown.secondsTo(now, TOUCH_C, room, tauS)));
     }
 
     private static Coaching heating(RunView run) {

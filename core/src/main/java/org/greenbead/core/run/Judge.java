@@ -38,7 +38,7 @@ final class Judge {
         lines.add(new Verdict.Line(
                 aboveS <= limits.longestMeltS()
                         ? aboveS > 0 ? Verdict.Mark.HELD : Verdict.Mark.NOT_PROVED
-                        : Verdict.Mark.BROKEN,
+                        : Verdict.Mark.CARE,
                 Phrase.of("verdict.above", new Quantity.Seconds(aboveS),
                         new Quantity.TempC(alloy.liquidusC()), new Quantity.Seconds(limits.longestMeltS()))));
         boolean broken = peakJointC < alloy.liquidusC();
@@ -53,7 +53,7 @@ final class Judge {
                 melted.add(part.name());
             }
             lines.add(new Verdict.Line(
-                    over ? Verdict.Mark.BROKEN : close ? Verdict.Mark.NOT_PROVED : Verdict.Mark.HELD,
+                    over ? Verdict.Mark.BROKEN : close ? Verdict.Mark.CARE : Verdict.Mark.HELD,
                     Phrase.of("verdict." + part.kind().name().toLowerCase(java.util.Locale.ROOT),
                             new Quantity.Name(part.name()), new Quantity.TempC(peak),
                             new Quantity.TempC(part.limitC()),
@@ -82,7 +82,7 @@ final class Judge {
         }
         for (int i = 0; i < plan.recipe().stages().size(); i++) {
             if (!plan.recipe().stages().get(i).equals(original.recipe().stages().get(i))) {
-                lines.add(new Verdict.Line(Verdict.Mark.HELD, Phrase.of("verdict.changed",
+                lines.add(new Verdict.Line(Verdict.Mark.CARE, Phrase.of("verdict.changed",
                         new Quantity.Name(plan.recipe().stages().get(i).name()))));
             }
         }
@@ -102,7 +102,7 @@ final class Judge {
             Quantity limit) {
         var found = raised.stream().filter(f -> f.rule() == rule).findFirst();
         lines.add(found
-                .map(f -> new Verdict.Line(Verdict.Mark.NOT_PROVED,
+                .map(f -> new Verdict.Line(Verdict.Mark.CARE,
                         Phrase.of(key + ".over", f.gaps().get(1), limit)))
                 .orElseGet(() -> new Verdict.Line(Verdict.Mark.HELD, Phrase.of(key, limit))));
     }

@@ -17,9 +17,9 @@ public record Verdict(Outcome outcome, List<Line> lines, double peakJointC, doub
         PROVEN, WORKED, LIMIT_BROKEN, BROKEN_OFF
     }
 
-    /** Whether one thing held. */
+    /** Held, broken, kept but too close or too fast for comfort, or not proved. */
     public enum Mark {
-        HELD, BROKEN, NOT_PROVED
+        HELD, CARE, BROKEN, NOT_PROVED
     }
 
     /** @param what what was judged, with its numbers */

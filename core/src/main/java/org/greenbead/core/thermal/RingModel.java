@@ -1,6 +1,5 @@
 package org.greenbead.core.thermal;
 
-import java.util.Optional;
 import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
@@ -413,10 +412,5 @@ public final class RingModel implements HeatModel {
     public EnergyBalance energy() {
         return new EnergyBalance(java.util.Arrays.stream(enthalpyJ).sum() - storedStartJ, exchangedJ,
                 throughputJ);
-    }
-
-    /** Scene and first settings of a model, for those who keep both. */
-    public Optional<BottomHeater> heater() {
-        return scene.heater();
     }
 }
