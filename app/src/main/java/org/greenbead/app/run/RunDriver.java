@@ -123,16 +123,23 @@ public final class RunDriver implements AutoCloseable {
         }
     }
 
+    /** Puts a simulated bench under the simulated logger. */
+    private SimulatedBench simulate(RunPlan on, long seed) throws IOException {
+        var simulated = new SimulatedBench(on, seed);
+        var logger = desk.simulatedLogger();
+        logger.show(simulated, on.bench().probes());
+        port.ifPresent(ProbePort::close);
+        bench = Optional.of(simulated);
+        hands = simulated;
+        port = Optional.of(new ModbusLogger(logger.config(), on.bench().probes()));
+        return simulated;
+    }
+
     private boolean connect(long seed) {
         String file = desk.settings().loggerFile().get();
         try {
             if (file.isBlank()) {
-                var simulated = new SimulatedBench(plan, seed);
-                var logger = desk.simulatedLogger();
-                logger.show(simulated, plan.bench().probes());
-                bench = Optional.of(simulated);
-                hands = simulated;
-                port = Optional.of(new ModbusLogger(logger.config(), plan.bench().probes()));
+                simulate(plan, seed);
             } else {
                 LoggerConfig config = LoggerConfig.read(Path.of(file));
                 pollS = config.pollMs() / 1000.0;
@@ -191,14 +198,16 @@ public final class RunDriver implements AutoCloseable {
             try {
                 RunEngine engine = RunEngine.live(log.header().plan(), rehearsal);
                 if (log.header().simulated()) {
-                    // A simulated bench stood still while nobody looked: it is driven again to where it was.
-                    bench.ifPresent(b -> {
-                        for (RunEvent event : log.events()) {
-                            b.set(engine.input());
-                            b.timeIs(event.timeS());
-                            engine.apply(event);
-                        }
-                    });
+                    // A simulated bench stood still while nobody looked: the same bench is driven again to where it was.
+                    SimulatedBench again = simulate(log.header().plan(), log.header().seed());
+                    for (RunEvent event : log.events()) {
+                        again.set(engine.input());
+                        again.timeIs(event.timeS());
+                        engine.apply(event);
+                    }
+                } else if (bench.isPresent()) {
+                    Platform.runLater(() -> listener.failed("run.nologger", desk.texts().get("run.real")));
+                    return;
                 } else {
                     log.events().forEach(engine::apply);
                 }
