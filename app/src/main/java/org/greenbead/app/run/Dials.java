@@ -102,13 +102,13 @@ final class Dials extends VBox {
         board.show(plan, parts, texts);
     }
 
-    /** The joints that must melt, then the parts with the least room; the verdict and the recipe list all of them. */
+    /** The joints that must melt and the body, then the parts with the least room; the verdict and the recipe list all of them. */
     private static List<Room> closest(List<Room> all) {
-        var shown = new ArrayList<>(all.subList(0, 1));
-        all.stream().skip(1)
+        var shown = new ArrayList<>(all.subList(0, 2));
+        all.stream().skip(2)
                 .sorted(Comparator.comparingDouble(
                         r -> Math.min(r.leftK(), Double.isFinite(r.peakC()) ? r.leftAtPeakK() : r.leftK())))
-                .limit(MOST_ROOMS - 1)
+                .limit(MOST_ROOMS - 2)
                 .sorted(Comparator.comparingInt(all::indexOf)).forEach(shown::add);
         return shown;
     }

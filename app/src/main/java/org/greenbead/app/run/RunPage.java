@@ -126,7 +126,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private void buildSimulated(Texts texts) {
         Label head = Looks.label(texts.get("run.sim"), "caps");
         head.setMinWidth(Region.USE_PREF_SIZE);
-        sight.setPrefWidth(390);
+        sight.setPrefWidth(320);
         simulated.getChildren().addAll(head, sight);
         String probe = plan.bench().probes().isEmpty() ? "" : plan.bench().probes().getFirst().name();
         fault("sim-probe", "run.sim.probe", (b, on) -> b.breakProbe(probe, on), texts);
