@@ -202,7 +202,9 @@ public final class OpenFiles {
         if (line.startsWith("Trailing token")) {
             return "more text follows after the end of the object";
         }
-        return line.replaceAll("\\s*\\((?:for|bound as) [^)]*\\)", "")
+        return line.replaceAll("\\s*\\(start marker at .*$", "").replaceAll("\\s*\\[Source: .*$", "")
+                .replaceAll(": enable `[^`]*` to allow", " is not allowed")
+                .replaceAll("\\s*\\((?:for|bound as) [^)]*\\)", "")
                 .replaceAll("`?\\b(?:[a-z]+\\.)+[A-Z][\\w.$]*`?", "value");
     }
 
