@@ -148,7 +148,7 @@ public final class RecipePage extends Page {
         boolean cools = stage.purpose() == Stage.Purpose.COOL;
         if (!cools) {
             grid.add(field(index, "air", s -> s.air().map(a -> texts.words().bare(a.setC())).orElse(""), true,
-                    RecipePage::air), col, 2);
+                    this::air), col, 2);
             grid.add(field(index, "flow", s -> s.air().map(a -> plain(a.flowLpm())).orElse(""), false,
                     (s, v) -> s.withAir(s.air().map(a -> new AirSetting(a.setC(), v.orElseThrow(),
                             a.nozzleMm(), a.distanceMm(), a.circleMm())))),
@@ -213,10 +213,10 @@ public final class RecipePage extends Page {
     }
 
     /** Switching air on takes settings that are sensible until others are typed. */
-    private static Stage air(Stage stage, Optional<Double> celsius) {
+    private Stage air(Stage stage, Optional<Double> celsius) {
         return stage.withAir(celsius.map(c -> stage.air()
                 .map(a -> new AirSetting(c, a.flowLpm(), a.nozzleMm(), a.distanceMm(), a.circleMm()))
-                .orElseGet(() -> new AirSetting(c, 20, 10, 25, 5))));
+                .orElseGet(() -> original.gentleAir(c))));
     }
 
     private static String plain(double value) {

@@ -43,6 +43,13 @@ public record Bead(String id, Phase phase, Kind kind, boolean gate, BeadState st
         return new Bead(id, phase, kind, gate, now, changed, recipe);
     }
 
+    /** With one check more; how far the bead is stays as it was. */
+    Bead asking(CheckItem more) {
+        var longer = new java.util.ArrayList<>(checks);
+        longer.add(more);
+        return new Bead(id, phase, kind, gate, state, longer, recipe);
+    }
+
     public boolean worked() {
         return state != BeadState.OPEN;
     }

@@ -71,6 +71,25 @@ public record Job(String id, String title, String complaint, String customer, St
                 .toList());
     }
 
+    /**
+     * The same for a check that the route may not ask for: it is then added to the last bead of checks that stands before
+     * the bead in hand (else to the first), so that the word is kept and shown with the job.
+     */
+    public Job record(String check, Attest word) {
+        if (asks(check)) {
+            return attest(check, word);
+        }
+        String hand = inHand().map(Bead::id).orElse("");
+        List<Bead> before = beads.stream().takeWhile(b -> !b.id().equals(hand))
+                .filter(b -> b.kind() == Bead.Kind.CHECK).toList();
+        Optional<Bead> place = before.isEmpty()
+                ? beads.stream().filter(b -> b.kind() == Bead.Kind.CHECK).findFirst()
+                : Optional.of(before.getLast());
+        return place.map(p -> withBeads(beads.stream()
+                .map(b -> b.id().equals(p.id()) ? b.asking(new CheckItem(check, word, "")) : b).toList()))
+                .orElse(this);
+    }
+
     public Job with(String beadId, BeadState state) {
         return withBeads(beads.stream().map(b -> b.id().equals(beadId) ? b.as(state) : b).toList());
     }

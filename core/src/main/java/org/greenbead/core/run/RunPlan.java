@@ -5,6 +5,7 @@ import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.quantity.Check;
+import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.thermal.HeatScene;
@@ -42,6 +43,17 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
 
     public RunPlan with(Job changed) {
         return new RunPlan(task, changed, bead, board, bench, recipe);
+    }
+
+    /**
+     * Gentle air to begin with when a stage had none: the bench's nozzle nearest to three quarters of the chip's side, 25 mm up,
+     * 20 L/min or what the station gives, circling half a nozzle wide. Starting points by judgement, meant to be changed.
+     */
+    public AirSetting gentleAir(double setC) {
+        double wanted = 0.75 * Math.min(target().sizeMm().xMm(), target().sizeMm().yMm());
+        double nozzle = bench.air().nozzlesMm().stream()
+                .min(java.util.Comparator.comparingDouble(n -> Math.abs(n - wanted))).orElseThrow();
+        return new AirSetting(setC, Math.min(20, bench.air().maxLpm()), nozzle, 25, nozzle / 2);
     }
 
     /** The chip is put over the middle of the heater: that is how it is placed on the bench. */

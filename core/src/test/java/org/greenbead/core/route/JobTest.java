@@ -41,6 +41,15 @@ public class JobTest {
         assertEquals(job.attest("baked", Attest.YES), job);
     }
 
+    /** A remedy's word is kept even where the route did not ask for it, and takes nothing back. */
+    @Test
+    public void wordThatNobodyAskedForIsKept() {
+        Job job = World.job(Attest.YES).record("baked", Attest.YES);
+        assertEquals(job.attested("baked"), Attest.YES);
+        assertEquals(job.beads().getFirst().state(), BeadState.GREEN);
+        assertEquals(job.record("cell_off", Attest.NO).attested("cell_off"), Attest.NO);
+    }
+
     @Test
     public void phasesKeepTheirOrder() {
         Job job = World.job(Attest.YES);

@@ -80,6 +80,11 @@ public class PlanRulesTest {
                 Optional.empty(), new StageEnd.AfterTime(3600), 4000);
         Recipe dried = World.recipe(dry, World.soak(240, 108, 10), World.peak(322), World.cool());
         assertTrue(find(look(damp.with(dried)), Rule.NO_DRY_OUT).isEmpty());
+        Remedy.Attest remedy = (Remedy.Attest) found.remedy().orElseThrow();
+        assertTrue(find(look(damp.with(damp.job().record(remedy.check(), Attest.YES))), Rule.NO_DRY_OUT)
+                .isEmpty(), "its remedy cures it");
+        assertTrue(damp.bench().air().nozzlesMm().contains(damp.gentleAir(250).nozzleMm()),
+                "a nozzle that is in the drawer");
         assertTrue(find(look(World.plan(World.usualRecipe())), Rule.NO_DRY_OUT).isEmpty());
     }
 
