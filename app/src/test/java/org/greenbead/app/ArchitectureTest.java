@@ -27,7 +27,7 @@ public class ArchitectureTest {
                 .resideInAnyPackage("java.sql..", "java.nio.channels..", "org.jdbi..", "com.ghgande..")
                 .check(ALL);
         noClasses().that().resideInAPackage("org.greenbead.app..").should().dependOnClassesThat()
-                .haveFullyQualifiedName("org.greenbead.core.thermal.RingModel").check(ALL);
+                .haveFullyQualifiedName("org.greenbead.core.thermal.SheetModel").check(ALL);
     }
 
     @Test

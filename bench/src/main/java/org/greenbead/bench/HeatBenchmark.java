@@ -6,7 +6,8 @@ import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.RingModel;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.OpenFiles;
@@ -30,13 +31,13 @@ import org.openjdk.jmh.annotations.Warmup;
 @Fork(1)
 public class HeatBenchmark {
     private RunPlan plan;
-    private RingModel model;
+    private SheetModel model;
     private HeatInput input;
 
     @Setup
     public void prepare() throws BadFileException {
         plan = new DemoWorld(new OpenFiles()).plan("SB-0417", "lift_run");
-        model = new RingModel(plan.scene(), Multipliers.NOMINAL);
+        model = new SheetModel(plan.scene(), Multipliers.NOMINAL, Resolution.FULL);
         input = HeatInput.of(Optional.of(240.0), plan.recipe().stages().get(3).air());
     }
 

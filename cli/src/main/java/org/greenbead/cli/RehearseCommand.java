@@ -18,7 +18,8 @@ import org.greenbead.core.run.StageMark;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.core.thermal.Heating;
 import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.RingModel;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
 import org.greenbead.store.OpenFiles;
@@ -68,8 +69,9 @@ final class RehearseCommand implements Callable<Integer> {
             throw new BadFileException(name, 0, "", e.getMessage(), "Correct the file and run it again");
         }
         long start = System.nanoTime();
-        Heating.Traces traces = heating.run(new RingModel(heating.scene(), Multipliers.NOMINAL), done -> {
-        }, Thread.currentThread()::isInterrupted);
+        Heating.Traces traces = heating
+                .run(new SheetModel(heating.scene(), Multipliers.NOMINAL, Resolution.FULL), done -> {
+                }, Thread.currentThread()::isInterrupted);
         double tookS = (System.nanoTime() - start) / 1e9;
         double peak = traces.rows().stream().mapToDouble(Heating.Row::jointMinC).max().orElse(Double.NaN);
         PrintWriter out = spec.commandLine().getOut();

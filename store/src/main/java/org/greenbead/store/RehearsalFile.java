@@ -14,18 +14,18 @@ import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.recipe.Shield;
 import org.greenbead.core.thermal.HeatScene;
 import org.greenbead.core.thermal.Heating;
-import tools.jackson.databind.JsonNode;
+import org.greenbead.core.thermal.Support;
 
 /**
  * A complete heating in engineering units, {@code greenbead/rehearsal/1}, as docs/formats/rehearsal.schema.json describes it.
- * Keys that the first form of the model cannot follow (shields, a support block, air off the chip's middle) are refused when it is turned into a heating.
  */
 public record RehearsalFile(String name, String title, @JsonProperty("ambient_C") double ambientC,
         double durationS, Double outputStepS, BoardPart board,
-        List<PackagePart> packages, Preheater preheater, Air air, List<Fan> fan, List<JsonNode> shields,
-        JsonNode support, List<Probe> probes) {
+        List<PackagePart> packages, Preheater preheater, Air air, List<Fan> fan, List<ShieldPart> shields,
+        SupportPart support, List<Probe> probes) {
     /** The bare board. */
     public record BoardPart(double[] sizeMm, double thicknessMm, Copper copper, Double kInplane,
             @JsonProperty("rho_c_MJ") Double rhoCMj, double kThrough,
@@ -60,18 +60,19 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
     /** A fan. */
     public record Fan(double t0, double t1, double hTop, double hBottom) {}
 
+    /** Foil on the top side. */
+    public record ShieldPart(double[] rectMm, double gapMm, double emissivity) {}
+
+    /** What a bare chip stands on. */
+    public record SupportPart(String under, double hContact, @JsonProperty("C_JK") double capacityJk,
+            @JsonProperty("UA") double ua, @JsonProperty("T_env_C") double envC,
+            @JsonProperty("T0_C") Double t0C) {}
+
     /** A thermocouple. */
     public record Probe(String name, String side, double[] atMm) {}
 
-    /** @throws IllegalArgumentException for what the model's first form cannot follow, or for a set-up that contradicts itself */
+    /** @throws IllegalArgumentException for a set-up that contradicts itself */
     public Heating heating() {
-        if (shields != null && !shields.isEmpty()) {
-            throw new IllegalArgumentException("shields are not modelled yet; take them out of the file");
-        }
-        if (support != null && !support.isNull()) {
-            throw new IllegalArgumentException(
-                    "a support block is not modelled yet; take it out of the file");
-        }
         List<PackagePart> targets = packages.stream().filter(p -> "target".equals(p.role())).toList();
         if (targets.size() != 1) {
             throw new IllegalArgumentException(
@@ -95,9 +96,10 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
                 preheater == null ? point(target.centerMm()) : point(preheater.centerMm()),
                 preheater == null || preheater.t0C() == null ? ambientC : preheater.t0C(), station(),
                 probePlaces(target),
-                or(board.emissivity(), 0.9), or(board.beta(), 1e-3), laminate);
+                or(board.emissivity(), 0.9), or(board.beta(), 1e-3), laminate,
+                point(air == null ? target.centerMm() : air.centerMm()), foil(), block());
         return new Heating(name, title == null ? name : title, scene, durationS, or(outputStepS, 1),
-                heaterSteps(), airSegments(target), fans());
+                heaterSteps(), airSegments(), fans());
     }
 
     private List<Heating.HeaterStep> heaterSteps() {
@@ -110,20 +112,27 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
         return steps;
     }
 
-    private List<Heating.AirSegment> airSegments(PackagePart target) {
+    private List<Heating.AirSegment> airSegments() {
         if (air == null) {
             return List.of();
-        }
-        Point off = point(air.centerMm());
-        if (off.distanceMm(point(target.centerMm())) > 2) {
-            throw new IllegalArgumentException(
-                    "the air's centre lies " + Math.round(off.distanceMm(point(target.centerMm())))
-                            + " mm off the target's; air beside the chip is not modelled yet");
         }
         return air.segments().stream().map(s -> new Heating.AirSegment(s.t0(), s.t1(),
                 new AirSetting(s.setC(), s.flowLmin(), air.nozzleMm(), s.distMm(),
                         "swirl".equals(s.path()) ? or(s.radiusMm(), 0) : 0)))
                 .toList();
+    }
+
+    private List<Shield> foil() {
+        return shields == null
+                ? List.of()
+                : shields.stream().map(s -> new Shield(new Point(s.rectMm()[0], s.rectMm()[1]),
+                        new Point(s.rectMm()[2], s.rectMm()[3]), s.gapMm(), s.emissivity())).toList();
+    }
+
+    private Optional<Support> block() {
+        return Optional.ofNullable(support)
+                .map(s -> new Support(s.under(), s.hContact(), s.capacityJk(), s.ua(),
+                        s.envC(), or(s.t0C(), s.envC())));
     }
 
     private List<Heating.FanSegment> fans() {

@@ -13,7 +13,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.greenbead.core.thermal.Heating;
 import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.RingModel;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -34,50 +35,68 @@ public class RehearsalFileTest {
 
     @DataProvider
     Object[][] samples() {
-        // Root mean square and peak that the ring form may be off at the joint's centre and on the package, K; measured, with a margin.
-        return new Object[][]{{"small-board-preheat-and-air", 2.5, 3.5, 2.5},
-                {"cool-down-fan", 2.0, 3.0, 2.0}, {"strip-on-hot-plate", 2.0, 2.5, 2.0},
-                {"large-board-stepped-preheat", 6.5, 8.5, 6.5}};
+        return new Object[][]{{"small-board-preheat-and-air", Resolution.FULL},
+                {"cool-down-fan", Resolution.FULL},
+                {"strip-on-hot-plate", Resolution.FULL}, {"large-board-stepped-preheat", Resolution.FULL},
+                {"small-board-preheat-and-air", Resolution.SEARCH}, {"cool-down-fan", Resolution.SEARCH},
+                {"strip-on-hot-plate", Resolution.SEARCH},
+                {"large-board-stepped-preheat", Resolution.SEARCH}};
     }
 
+    /** The joint's centre within 2 K rms and 3 K at the peak, everything else within 4 K rms, the melt within 10 % or 5 s. */
     @Test(dataProvider = "samples")
-    public void ringModelFollowsTheThreeDimensionalSolution(String name, double rmsK, double peakK,
-            double topRmsK) throws IOException, BadFileException {
+    public void followsTheThreeDimensionalSolution(String name, Resolution resolution)
+            throws IOException, BadFileException {
         Heating heating = heating(name);
-        Heating.Traces traces = heating.run(new RingModel(heating.scene(), Multipliers.NOMINAL), d -> {
-        }, () -> false);
-        List<NamedCsvRecord> truth;
-        try (var csv = CsvReader.builder().ofNamedCsvRecord(text(name + ".csv"))) {
-            truth = csv.stream().toList();
+        Heating.Traces traces = heating.run(new SheetModel(heating.scene(), Multipliers.NOMINAL, resolution),
+                d -> {
+                }, () -> false);
+        var written = new StringWriter();
+        TraceCsv.write(traces, written);
+        List<NamedCsvRecord> truth = rows(text(name + ".csv"));
+        List<NamedCsvRecord> found = rows(written.toString());
+        assertEquals(found.size(), truth.size());
+        for (String column : truth.getFirst().getHeader()) {
+            double squares = 0;
+            double peak = Double.NEGATIVE_INFINITY;
+            double truePeak = Double.NEGATIVE_INFINITY;
+            double half = Double.NaN;
+            double trueHalf = Double.NaN;
+            for (int i = 0; i < truth.size(); i++) {
+                double value = Double.parseDouble(found.get(i).getField(column));
+                double wanted = Double.parseDouble(truth.get(i).getField(column));
+                squares += (value - wanted) * (value - wanted);
+                peak = Math.max(peak, value);
+                truePeak = Math.max(truePeak, wanted);
+                half = Double.isNaN(half) && value >= 0.5 ? i : half;
+                trueHalf = Double.isNaN(trueHalf) && wanted >= 0.5 ? i : trueHalf;
+            }
+            double rms = Math.sqrt(squares / truth.size());
+            if (column.equals("liquid_fraction")) {
+                assertTrue(Double.isNaN(half) == Double.isNaN(trueHalf)
+                        && !(Math.abs(half - trueHalf) > Math.max(5, 0.1 * trueHalf)),
+                        name + " half molten at " + half + " s, should be " + trueHalf);
+            } else if (!column.equals("time_s")) {
+                boolean centre = column.equals("joint_centre_c");
+                assertTrue(rms < (centre ? 1.0 : 2.5), name + " " + column + " rms " + rms);
+                assertEquals(peak, truePeak, centre ? 1.0 : 3.5, name + " " + column + " peak");
+            }
         }
-        assertEquals(traces.rows().size(), truth.size());
-        double squares = 0;
-        double topSquares = 0;
-        double peak = 0;
-        double truePeak = 0;
-        for (int i = 0; i < truth.size(); i++) {
-            double joint = Double.parseDouble(truth.get(i).getField("joint_centre_c"));
-            double top = Double.parseDouble(truth.get(i).getField("package_top_c"));
-            assertEquals(traces.rows().get(i).timeS(), Double.parseDouble(truth.get(i).getField("time_s")),
-                    1e-3);
-            squares += Math.pow(traces.rows().get(i).jointCentreC() - joint, 2);
-            topSquares += Math.pow(traces.rows().get(i).packageTopC() - top, 2);
-            peak = Math.max(peak, traces.rows().get(i).jointCentreC());
-            truePeak = Math.max(truePeak, joint);
+        assertTrue(traces.energy().error() < 0.005, traces.energy().toString());
+    }
+
+    private static List<NamedCsvRecord> rows(String csv) throws IOException {
+        try (var reader = CsvReader.builder().ofNamedCsvRecord(csv)) {
+            return reader.stream().toList();
         }
-        assertTrue(Math.sqrt(squares / truth.size()) < rmsK,
-                "joint rms " + Math.sqrt(squares / truth.size()));
-        assertTrue(Math.sqrt(topSquares / truth.size()) < topRmsK,
-                "top rms " + Math.sqrt(topSquares / truth.size()));
-        assertEquals(peak, truePeak, peakK, "peak");
-        assertTrue(traces.energy().error() < 0.005);
     }
 
     @Test
     public void tracesAreWrittenWithTheColumnsOfTheFormat() throws IOException, BadFileException {
         Heating heating = heating("small-board-preheat-and-air");
-        Heating.Traces traces = heating.run(new RingModel(heating.scene(), Multipliers.NOMINAL), d -> {
-        }, () -> false);
+        Heating.Traces traces = heating
+                .run(new SheetModel(heating.scene(), Multipliers.NOMINAL, Resolution.FULL), d -> {
+                }, () -> false);
         var out = new StringWriter();
         TraceCsv.write(traces, out);
         assertEquals(out.toString().lines().findFirst().orElseThrow(),
@@ -89,21 +108,24 @@ public class RehearsalFileTest {
     public void cancelKeepsTheRowsSoFar() throws IOException, BadFileException {
         Heating heating = heating("cool-down-fan");
         int[] asked = {0};
-        Heating.Traces part = heating.run(new RingModel(heating.scene(), Multipliers.NOMINAL), d -> {
-        }, () -> asked[0]++ >= 10);
+        Heating.Traces part = heating
+                .run(new SheetModel(heating.scene(), Multipliers.NOMINAL, Resolution.FULL), d -> {
+                }, () -> asked[0]++ >= 10);
         assertEquals(part.rows().size(), 11);
     }
 
     @DataProvider
     Object[][] cannot() {
         return new Object[][]{{"\"role\": \"target\"", "\"role\": \"neighbour\"", "exactly one"},
-                {"\"center_mm\": [32, 58], \"segments\"", "\"center_mm\": [12, 58], \"segments\"",
-                        "off the target"},
                 {"\"output_step_s\": 1",
-                        "\"output_step_s\": 1, \"shields\": [{\"rect_mm\": [0,0,5,5], \"gap_mm\": 0.2, \"emissivity\": 0.1}]",
-                        "shields are not modelled"},
-                {"\"output_step_s\": 1", "\"output_step_s\": 1, \"support\": {}",
-                        "support block is not modelled"}};
+                        "\"output_step_s\": 1, \"shields\": [{\"rect_mm\": [9,0,5,5], \"gap_mm\": 0.2, \"emissivity\": 0.1}]",
+                        "second corner"},
+                {"\"output_step_s\": 1",
+                        "\"output_step_s\": 1, \"support\": {\"under\": \"gpu\", \"h_contact\": 1500, \"C_JK\": 47, \"UA\": 0.2, \"T_env_C\": 25}",
+                        "no chip \"gpu\""},
+                {"\"output_step_s\": 1",
+                        "\"output_step_s\": 1, \"probes\": [{\"name\": \"far\", \"side\": \"top\", \"at_mm\": [70, 20]}]",
+                        "lies off the board"}};
     }
 
     @Test(dataProvider = "cannot")

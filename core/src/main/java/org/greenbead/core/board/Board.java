@@ -9,11 +9,11 @@ import org.greenbead.core.quantity.Check;
  *
  * @param id             "WB-7"
  * @param sizeMm         10 to 500 each way
- * @param thicknessMm    0.3 to 5
+ * @param thicknessMm    0.05 to 5 (a stencil counts as a board)
  * @param copperLayers   1 to 40
  * @param copperUm       thickness of one layer, 5 to 210
  * @param copperCoverage part of a layer that is copper, 0.05 to 1
- * @param kThroughWPerMK conductivity through the laminate, 0.15 to 2
+ * @param kThroughWPerMK conductivity through the laminate, 0.1 to 400 (a stencil is metal)
  */
 public record Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
         double copperUm,
@@ -24,11 +24,11 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
         Check.present("board size", sizeMm);
         Check.within("board width", sizeMm.xMm(), 10, 500, "mm");
         Check.within("board depth", sizeMm.yMm(), 10, 500, "mm");
-        Check.within("board thickness", thicknessMm, 0.3, 5, "mm");
+        Check.within("board thickness", thicknessMm, 0.05, 5, "mm");
         Check.within("copper layers", copperLayers, 1, 40, "");
         Check.within("copper thickness", copperUm, 5, 210, "µm");
         Check.within("copper coverage", copperCoverage, 0.05, 1, "");
-        Check.within("conductivity through the board", kThroughWPerMK, 0.15, 2, "W/mK");
+        Check.within("conductivity through the board", kThroughWPerMK, 0.1, 400, "W/mK");
         chips = List.copyOf(Check.present("chips", chips));
         parts = List.copyOf(Check.present("parts", parts));
         Check.distinct("chip", chips, Chip::name);

@@ -4,8 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import org.greenbead.core.quantity.Check;
 
-/** Staged heat with what it must keep. At most 20 stages, in order. */
-public record Recipe(String id, String title, List<Stage> stages, Limits limits) {
+/**
+ * Staged heat with what it must keep. At most 20 stages, in order.
+ *
+ * @param shields foil that is laid on the top side before it gets hot
+ */
+public record Recipe(String id, String title, List<Stage> stages, Limits limits, List<Shield> shields) {
+    public Recipe(String id, String title, List<Stage> stages, Limits limits) {
+        this(id, title, stages, limits, List.of());
+    }
+
     public Recipe {
         Check.text("recipe id", id);
         Check.text("recipe title", title);
@@ -16,6 +24,7 @@ public record Recipe(String id, String title, List<Stage> stages, Limits limits)
         }
         Check.distinct("stage", stages, Stage::name);
         Check.present("limits", limits);
+        shields = List.copyOf(Check.present("shields", shields));
         boolean cooling = false;
         for (Stage stage : stages) {
             if (cooling && stage.purpose() != Stage.Purpose.COOL) {
@@ -29,6 +38,11 @@ public record Recipe(String id, String title, List<Stage> stages, Limits limits)
     public Recipe with(int index, Stage stage) {
         var changed = new ArrayList<>(stages);
         changed.set(index, stage);
-        return new Recipe(id, title, changed, limits);
+        return new Recipe(id, title, changed, limits, shields);
+    }
+
+    /** The same heat with other foil. */
+    public Recipe shielded(List<Shield> foil) {
+        return new Recipe(id, title, stages, limits, foil);
     }
 }

@@ -7,7 +7,8 @@ import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 import org.greenbead.core.thermal.HeatScene;
 import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.RingModel;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
 
 /**
  * Estimates the joint from thermocouples elsewhere: an ensemble of twins whose jet, preheater, heat capacity and
@@ -25,7 +26,7 @@ final class EnsembleEstimator implements JointEstimator {
     private static final double CORRELATED_S = 10;
     private static final double MOST_LOG = 1.2;
 
-    private final RingModel[] members = new RingModel[MEMBERS];
+    private final SheetModel[] members = new SheetModel[MEMBERS];
     private final double[] y = new double[MEMBERS];
     private final double[] x = new double[MEMBERS];
     private double sinceCorrectionS;
@@ -44,15 +45,16 @@ final class EnsembleEstimator implements JointEstimator {
             }
         }
         for (int m = 0; m < MEMBERS; m++) {
-            members[m] = new RingModel(scene,
+            members[m] = new SheetModel(scene,
                     new Multipliers(Math.exp(0.30 * z[m][0]), Math.exp(0.30 * z[m][1]),
-                            Math.exp(0.15 * z[m][2]), Math.exp(0.30 * z[m][3])));
+                            Math.exp(0.15 * z[m][2]), Math.exp(0.30 * z[m][3])),
+                    Resolution.OBSERVER);
         }
     }
 
     @Override
     public void advance(HeatInput input, double stepS) {
-        for (RingModel member : members) {
+        for (SheetModel member : members) {
             member.advance(input, stepS);
         }
         sinceCorrectionS += stepS;
@@ -139,7 +141,7 @@ final class EnsembleEstimator implements JointEstimator {
     public Estimate of(ToDoubleFunction<HeatModel> quantity) {
         double mean = 0;
         double squares = 0;
-        for (RingModel member : members) {
+        for (SheetModel member : members) {
             double value = quantity.applyAsDouble(member);
             mean += value / MEMBERS;
             squares += value * value / MEMBERS;
@@ -152,8 +154,8 @@ final class EnsembleEstimator implements JointEstimator {
     @Override
     public HeatModel lookAhead() {
         double mean = of(HeatModel::jointCentreC).celsius();
-        RingModel nearest = members[0];
-        for (RingModel member : members) {
+        SheetModel nearest = members[0];
+        for (SheetModel member : members) {
             if (Math.abs(member.jointCentreC() - mean) < Math.abs(nearest.jointCentreC() - mean)) {
                 nearest = member;
             }

@@ -16,9 +16,9 @@ import org.greenbead.core.thermal.HeatModel;
  *
  * @param marginK how far under the limit it is wanted, K
  */
-record Protected(String name, Phrase what, Room.Kind kind, Rule rule, double limitC, double marginK,
+public record Protected(String name, Phrase what, Room.Kind kind, Rule rule, double limitC, double marginK,
         ToDoubleFunction<HeatModel> celsius) {
-    static List<Protected> of(RunPlan plan) {
+    public static List<Protected> of(RunPlan plan) {
         Chip target = plan.target();
         var all = new ArrayList<Protected>();
         all.add(new Protected(target.name(), Phrase.of("room.body", new Quantity.Name(target.name())),

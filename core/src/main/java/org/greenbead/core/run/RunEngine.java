@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.ToDoubleFunction;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.finding.Finding;
@@ -16,14 +17,16 @@ import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.RingModel;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
 
 /**
  * The state machine of a run. Events go in one by one, in order of time; the state can be asked for after each. It reads no
  * clock, so a log played through it gives the same states and findings as the run that wrote it.
  */
 public final class RunEngine {
-    private static final double LOOK_AHEAD_EVERY_S = 2;
+    private static final double LOOK_AHEAD_EVERY_S = 4;
+    private static final double LOOK_AHEAD_STEP_S = 4;
     private static final double LOOK_AHEAD_S = 240;
     private static final long ESTIMATOR_SEED = 4_17;
 
@@ -90,7 +93,7 @@ public final class RunEngine {
 
     /** A nominal model of the plan's bench. */
     public static HeatModel nominalModel(RunPlan plan) {
-        return new RingModel(plan.scene(), Multipliers.NOMINAL);
+        return new SheetModel(plan.scene(), Multipliers.NOMINAL, Resolution.SEARCH);
     }
 
     /** The plan with the stages as they have been changed so far. */
@@ -249,13 +252,13 @@ public final class RunEngine {
         lookedS = timeS;
         boolean peak = current().purpose() == Stage.Purpose.PEAK;
         if (peak && cold.celsius() < alloy.liquidusC()) {
-            meltsAtS = firstTime(m -> m.jointMinC() >= alloy.liquidusC());
+            meltsAtS = firstTime(m -> m.jointMinC() - alloy.liquidusC());
         } else {
             meltsAtS = OptionalDouble.empty();
         }
         if (status == RunState.Status.COOLING) {
             double margin = estimator.of(HeatModel::jointMaxC).plusMinusK();
-            safeAtS = firstTime(m -> m.jointMaxC() + margin <= movingC());
+            safeAtS = firstTime(m -> movingC() - margin - m.jointMaxC());
         }
     }
 
@@ -263,13 +266,20 @@ public final class RunEngine {
         return atS.isPresent() ? OptionalDouble.of(Math.max(0, atS.getAsDouble() - timeS)) : atS;
     }
 
-    private OptionalDouble firstTime(java.util.function.Predicate<HeatModel> holds) {
+    /** First time at which {@code over} rises through nothing, if settings stay as they are. */
+    private OptionalDouble firstTime(ToDoubleFunction<HeatModel> over) {
         HeatModel ahead = estimator.lookAhead();
-        for (double s = 0; s <= LOOK_AHEAD_S; s += 1) {
-            if (holds.test(ahead)) {
-                return OptionalDouble.of(timeS + s);
+        double last = over.applyAsDouble(ahead);
+        if (last >= 0) {
+            return OptionalDouble.of(timeS);
+        }
+        for (double s = 0; s < LOOK_AHEAD_S; s += LOOK_AHEAD_STEP_S) {
+            ahead.advance(input(), LOOK_AHEAD_STEP_S);
+            double now = over.applyAsDouble(ahead);
+            if (now >= 0) {
+                return OptionalDouble.of(timeS + s + LOOK_AHEAD_STEP_S * last / (last - now));
             }
-            ahead.advance(input(), 1);
+            last = now;
         }
         return OptionalDouble.empty();
     }

@@ -41,6 +41,14 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         return new RunPlan(task, job, bead, board, bench, changed);
     }
 
+    public RunPlan with(Board changed) {
+        return new RunPlan(task, job, bead, changed, bench, recipe);
+    }
+
+    public RunPlan with(Bench changed) {
+        return new RunPlan(task, job, bead, board, changed, recipe);
+    }
+
     public RunPlan with(Job changed) {
         return new RunPlan(task, changed, bead, board, bench, recipe);
     }
@@ -60,6 +68,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
     public HeatScene scene() {
         return new HeatScene(board, target().name(), bench.ambientC(), Optional.of(bench.heater()),
                 target().centreMm(),
-                bench.ambientC(), bench.air(), bench.probes(), 0.9, 1e-3, Optional.empty());
+                bench.ambientC(), bench.air(), bench.probes(), 0.9, 1e-3, Optional.empty())
+                .shielded(recipe.shields());
     }
 }

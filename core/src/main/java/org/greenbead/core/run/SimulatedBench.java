@@ -10,7 +10,8 @@ import java.util.Set;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.RingModel;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
 
 /**
  * A bench that exists only here: a plant whose jet, heater, heat capacity and conductivity differ from the planner's by what
@@ -23,7 +24,7 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     private static final double RESOLUTION_K = 0.1;
     private static final double STEP_S = 0.5;
     private final RunPlan plan;
-    private final RingModel plant;
+    private final SheetModel plant;
     private final Multipliers multipliers;
     private final Random noise;
     private final double[] beadC;
@@ -40,7 +41,7 @@ public final class SimulatedBench implements BenchHands, ProbePort {
         var random = new Random(seed * 0x9E3779B97F4A7C15L);
         multipliers = new Multipliers(off(random, 0.18), off(random, 0.14), off(random, 0.10),
                 off(random, 0.15));
-        plant = new RingModel(plan.scene(), multipliers);
+        plant = new SheetModel(plan.scene(), multipliers, Resolution.FULL);
         noise = new Random(seed ^ 0x5DEECE66DL);
         beadC = new double[plan.bench().probes().size()];
         shownC = new double[beadC.length];

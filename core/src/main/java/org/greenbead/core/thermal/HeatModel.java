@@ -1,5 +1,6 @@
 package org.greenbead.core.thermal;
 
+import java.util.List;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
@@ -42,10 +43,30 @@ public interface HeatModel {
 
     double airExitC();
 
+    /** Temperature of the support, °C; NaN where there is none. */
+    double supportC();
+
+    /** Every joint layer of the target from the board outwards. */
+    List<JointView> targetJoints();
+
+    /** Hottest joint of another chip, or of the target, in any of its layers. */
+    double jointMaxC(String chip);
+
+    /** Skin of board and packages on one side. */
+    HeatField field(Side side);
+
     EnergyBalance energy();
 
     /** An independent model in the same state. */
     HeatModel copy();
+
+    /**
+     * One joint layer, °C.
+     *
+     * @param cornerC        a tenth of the side, at most 0.75 mm, inside the package's edge
+     * @param liquidFraction molten part, 0 to 1
+     */
+    record JointView(double centreC, double cornerC, double liquidFraction, double minC, double maxC) {}
 
     /**
      * Heat since the start, J.

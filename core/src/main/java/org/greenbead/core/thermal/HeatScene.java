@@ -8,24 +8,27 @@ import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
-import org.greenbead.core.board.Side;
 import org.greenbead.core.quantity.Check;
+import org.greenbead.core.recipe.Shield;
 
 /**
  * Everything that stands still during a heating.
  *
- * @param target       name of the chip that is worked on; it must sit on the top side
+ * @param target       name of the chip that is worked on; on the underside it hangs under a stencil
  * @param heater       under the board; empty = none
  * @param heaterCentre where its middle is, in board coordinates
  * @param heaterStartC its temperature at the start, °C
  * @param emissivity   of board and mould, 0.05 to 1
  * @param boardBeta    rise of the board's specific heat, 1/K
  * @param laminate     in-plane conductivity W/mK and volumetric heat J/m3K given outright; empty = from the copper
+ * @param airCentre    where the nozzle points, or the middle of its circle
+ * @param shields      foil on the top side
+ * @param support      what a bare chip stands on; empty = nothing
  */
 public record HeatScene(Board board, String target, double ambientC, Optional<BottomHeater> heater,
         Point heaterCentre,
         double heaterStartC, AirStation air, List<ProbePlace> probes, double emissivity, double boardBeta,
-        Optional<Laminate> laminate) {
+        Optional<Laminate> laminate, Point airCentre, List<Shield> shields, Optional<Support> support) {
     /** In-plane conductivity, W/mK, and volumetric heat capacity, J/m3K, of the whole board. */
     public record Laminate(double kInPlaneWPerMK, double heatJPerM3K) {
         public Laminate {
@@ -36,11 +39,7 @@ public record HeatScene(Board board, String target, double ambientC, Optional<Bo
 
     public HeatScene {
         Check.present("board", board);
-        Chip chip = board.requireChip(target);
-        if (chip.side() != Side.TOP) {
-            throw new IllegalArgumentException(
-                    "target " + target + " is on the underside; turn the board over so that it is on top");
-        }
+        board.requireChip(target);
         Check.within("room temperature", ambientC, -10, 60, "°C");
         Check.present("heater", heater);
         Check.present("heater centre", heaterCentre);
@@ -50,6 +49,34 @@ public record HeatScene(Board board, String target, double ambientC, Optional<Bo
         Check.within("emissivity", emissivity, 0.05, 1, "");
         Check.within("rise of specific heat", boardBeta, 0, 5e-3, "1/K");
         Check.present("laminate", laminate);
+        Check.present("air centre", airCentre);
+        shields = List.copyOf(Check.present("shields", shields));
+        support.ifPresent(s -> board.requireChip(s.chip()));
+        for (ProbePlace probe : probes) {
+            Point at = probe.atMm();
+            if (at.xMm() < 0 || at.yMm() < 0 || at.xMm() > board.sizeMm().xMm()
+                    || at.yMm() > board.sizeMm().yMm()) {
+                throw new IllegalArgumentException(
+                        "probe " + probe.name() + " at " + at.xMm() + ", " + at.yMm()
+                                + " mm lies off the board; the board is " + board.sizeMm().xMm() + " x "
+                                + board.sizeMm().yMm() + " mm");
+            }
+        }
+    }
+
+    /** Air over the target's middle, no shield, no support. */
+    public HeatScene(Board board, String target, double ambientC, Optional<BottomHeater> heater,
+            Point heaterCentre, double heaterStartC, AirStation air, List<ProbePlace> probes,
+            double emissivity,
+            double boardBeta, Optional<Laminate> laminate) {
+        this(board, target, ambientC, heater, heaterCentre, heaterStartC, air, probes, emissivity, boardBeta,
+                laminate, board.requireChip(target).centreMm(), List.of(), Optional.empty());
+    }
+
+    /** The same with other foil on it. */
+    public HeatScene shielded(List<Shield> foil) {
+        return new HeatScene(board, target, ambientC, heater, heaterCentre, heaterStartC, air, probes,
+                emissivity, boardBeta, laminate, airCentre, foil, support);
     }
 
     public Chip targetChip() {

@@ -36,11 +36,16 @@ public record Heating(String name, String title, HeatScene scene, double duratio
         }
     }
 
-    /** One row of the traces, °C. */
+    /**
+     * One row of the traces, °C.
+     *
+     * @param upperJoints of a stacked package, from the second joint layer on
+     * @param supportC    NaN without a support
+     */
     public record Row(double timeS, double jointCentreC, double jointCornerC, double liquidFraction,
             double jointMinC,
             double jointMaxC, double packageTopC, double[] probesC, double[] neighboursC, double heaterC,
-            double airExitC) {}
+            double airExitC, List<HeatModel.JointView> upperJoints, double supportC) {}
 
     /** All rows, the names of their columns, and how well the heat adds up. */
     public record Traces(List<String> probes, List<String> neighbours, List<Row> rows,
@@ -98,7 +103,7 @@ public record Heating(String name, String title, HeatScene scene, double duratio
             double from = i * outputStepS;
             double to = from + outputStepS;
             while (to - from > 1e-9) {
-                double part = Math.min(0.5, to - from);
+                double part = Math.min(60, nextChange(from, to) - from);
                 model.advance(at(from + part / 2), part);
                 from += part;
             }
@@ -109,12 +114,35 @@ public record Heating(String name, String title, HeatScene scene, double duratio
                 model.energy());
     }
 
+    /** First time after {@code fromS} at which a setting changes, or {@code toS} when none does before it. */
+    private double nextChange(double fromS, double toS) {
+        double next = toS;
+        for (HeaterStep step : heaterSteps) {
+            next = between(step.fromS(), fromS, next);
+        }
+        for (AirSegment air : airSegments) {
+            next = between(air.t1S(), fromS, between(air.t0S(), fromS, next));
+        }
+        for (FanSegment fan : fanSegments) {
+            next = between(fan.t1S(), fromS, between(fan.t0S(), fromS, next));
+        }
+        return next;
+    }
+
+    private static double between(double change, double from, double to) {
+        return change > from + 1e-9 && change < to ? change : to;
+    }
+
     private Row row(HeatModel model, List<String> neighbours) {
         return new Row(Math.round(model.timeS() * 1000) / 1000.0, model.jointCentreC(), model.jointCornerC(),
                 model.liquidFraction(),
                 model.jointMinC(), model.jointMaxC(), model.packageTopC(),
                 scene.probes().stream().mapToDouble(model::probeC).toArray(),
                 neighbours.stream().mapToDouble(model::jointC).toArray(),
-                model.heaterC(), model.airExitC());
+                model.heaterC(), model.airExitC(),
+                model.targetJoints().size() > 1
+                        ? model.targetJoints().subList(1, model.targetJoints().size())
+                        : List.of(),
+                model.supportC());
     }
 }

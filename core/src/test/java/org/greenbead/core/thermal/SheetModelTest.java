@@ -10,7 +10,6 @@ import java.util.Optional;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.board.Board;
-import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.recipe.AirSetting;
@@ -18,7 +17,7 @@ import org.greenbead.core.run.World;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-public class RingModelTest {
+public class SheetModelTest {
     private static final AirStation AIR = new AirStation("air", List.of(10.0), 480, 120, 0.05, 6, 1);
 
     private static HeatScene scene(Optional<BottomHeater> heater, double ambient, double start) {
@@ -45,7 +44,7 @@ public class RingModelTest {
 
     @Test
     public void nothingMovesAtRoomTemperature() {
-        var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, HeatInput.of(Optional.of(25.0), Optional.empty()), 60, 0.5);
         assertEquals(model.jointCentreC(), 25, 1e-9);
         assertEquals(model.packageTopC(), 25, 1e-9);
@@ -61,7 +60,7 @@ public class RingModelTest {
     /** What is stored came in through the faces: error below 0.5 % wanted, rounding expected. */
     @Test(dataProvider = "heatings")
     public void heatAddsUp(String name, double heater, double air) {
-        var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, heating(heater, air), 300, 0.5);
         run(model, HeatInput.OFF, 120, 0.5);
         assertTrue(model.energy().throughputJ() > 100, name);
@@ -71,7 +70,8 @@ public class RingModelTest {
     @Test
     public void heaterFollowsItsSetPointExactlyForAnyStep() {
         for (double step : new double[]{0.1, 0.5, 5}) {
-            var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+            var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL,
+                    Resolution.FULL);
             run(model, heating(125, 0), 45, step);
             assertEquals(model.heaterC(), 25 + 100 * (1 - Math.exp(-1)), 1e-9,
                     "after one time constant, step " + step);
@@ -80,7 +80,7 @@ public class RingModelTest {
 
     @Test
     public void nozzleFollowsItsLag() {
-        var model = new RingModel(scene(Optional.empty(), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.empty(), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, HeatInput.of(Optional.empty(), Optional.of(new AirSetting(360, 24, 10, 20, 0))), 6, 0.5);
         double goal = Jet.exitC(360, 25, 24, 0.05);
         assertEquals(model.airExitC(), 25 + (goal - 25) * (1 - Math.exp(-1)), 1e-9);
@@ -90,7 +90,7 @@ public class RingModelTest {
     @Test
     public void risesLikeALumpedBodyWhenOneResistanceRules() {
         var weak = new BottomHeater("plate", true, new Point(400, 400), 10, 0.9, 20, 1, 1, 400, 1);
-        var model = new RingModel(scene(Optional.of(weak), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(weak), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, heating(60, 0), 3000, 1);
         run(model, heating(70, 0), 60, 1);
         double[] at = new double[4];
@@ -109,7 +109,8 @@ public class RingModelTest {
         double[] found = new double[3];
         double[] steps = {0.25, 0.5, 2};
         for (int i = 0; i < steps.length; i++) {
-            var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+            var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL,
+                    Resolution.FULL);
             run(model, heating(160, 250), 1500, steps[i]);
             found[i] = model.jointCentreC();
         }
@@ -119,8 +120,9 @@ public class RingModelTest {
 
     @Test
     public void halvingTheStepChangesTheTraceByLessThanADegree() {
-        var coarse = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
-        var fine = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var coarse = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL,
+                Resolution.FULL);
+        var fine = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         for (int i = 0; i < 240; i++) {
             coarse.advance(heating(200, 0), 0.5);
             fine.advance(heating(200, 0), 0.25);
@@ -132,7 +134,7 @@ public class RingModelTest {
     /** With heat the joint rests near its melting range for about latent heat over power; without it, it does not. */
     @Test
     public void meltingHoldsTheJointBack() {
-        var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, heating(250, 0), 300, 0.5);
         double before = 0;
         double during = 0;
@@ -154,7 +156,7 @@ public class RingModelTest {
 
     @Test
     public void liquidPartGoesFromNothingToAll() {
-        var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         assertEquals(model.liquidFraction(), 0.0);
         run(model, heating(250, 0), 240, 0.5);
         double last = 0;
@@ -163,7 +165,7 @@ public class RingModelTest {
             assertTrue(model.liquidFraction() >= last - 1e-12, "melts on while it heats");
             last = model.liquidFraction();
         }
-        assertEquals(last, 1.0);
+        assertEquals(last, 1.0, 1e-9);
         assertTrue(model.jointMinC() >= 220);
         assertTrue(model.jointMinC() <= model.jointCentreC() && model.jointCentreC() <= model.jointMaxC());
     }
@@ -189,7 +191,8 @@ public class RingModelTest {
     }
 
     private static double after(AirSetting air, double heaterMultiplier) {
-        var model = new RingModel(scene(Optional.of(open(heaterMultiplier)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(heaterMultiplier)), 25, 25), Multipliers.NOMINAL,
+                Resolution.FULL);
         run(model, heating(200, 0), 120, 0.5);
         run(model, HeatInput.of(Optional.of(200.0), Optional.of(air)), 60, 0.5);
         return model.jointCentreC();
@@ -197,8 +200,10 @@ public class RingModelTest {
 
     @Test
     public void sameInputSameBits() {
-        var a = new RingModel(scene(Optional.of(open(1)), 25, 25), new Multipliers(1.1, 0.9, 1.05, 0.8));
-        var b = new RingModel(scene(Optional.of(open(1)), 25, 25), new Multipliers(1.1, 0.9, 1.05, 0.8));
+        var a = new SheetModel(scene(Optional.of(open(1)), 25, 25), new Multipliers(1.1, 0.9, 1.05, 0.8),
+                Resolution.FULL);
+        var b = new SheetModel(scene(Optional.of(open(1)), 25, 25), new Multipliers(1.1, 0.9, 1.05, 0.8),
+                Resolution.FULL);
         run(a, heating(220, 330), 100, 0.5);
         run(b, heating(220, 330), 100, 0.5);
         assertEquals(Double.doubleToLongBits(a.jointCentreC()), Double.doubleToLongBits(b.jointCentreC()));
@@ -207,7 +212,7 @@ public class RingModelTest {
 
     @Test
     public void copyGoesItsOwnWay() {
-        var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, heating(220, 0), 60, 0.5);
         HeatModel copy = model.copy();
         assertEquals(copy.jointCentreC(), model.jointCentreC());
@@ -219,7 +224,7 @@ public class RingModelTest {
 
     @Test
     public void fanCoolsFaster() {
-        var still = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var still = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(still, heating(250, 350), 200, 0.5);
         HeatModel blown = still.copy();
         run(still, HeatInput.OFF, 30, 0.5);
@@ -229,7 +234,7 @@ public class RingModelTest {
 
     @Test
     public void shiftedHeatIsCountedInTheBalance() {
-        var model = new RingModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL);
+        var model = new SheetModel(scene(Optional.of(open(1)), 25, 25), Multipliers.NOMINAL, Resolution.FULL);
         run(model, heating(150, 0), 60, 0.5);
         for (int i = 0; i < model.cells(); i++) {
             model.addHeatJ(i, 0.1);
@@ -238,12 +243,8 @@ public class RingModelTest {
     }
 
     @Test
-    public void refusesATargetUnderneathAndAnUnknownChip() {
-        Chip under = World.neighbour("U9", Side.BOTTOM, 46, 26, "SAC305");
-        Board board = World.board(World.processor("SAC305", 0, 0), under);
-        assertThrows(IllegalArgumentException.class, () -> new HeatScene(board, "U9", 25, Optional.empty(),
-                new Point(0, 0), 25, AIR, List.of(), 0.9, 1e-3, Optional.empty()));
-        var model = new RingModel(scene(Optional.empty(), 25, 25), Multipliers.NOMINAL);
+    public void refusesAnUnknownChipAndSenselessSteps() {
+        var model = new SheetModel(scene(Optional.empty(), 25, 25), Multipliers.NOMINAL, Resolution.SEARCH);
         assertThrows(IllegalArgumentException.class, () -> model.jointC("U77"));
         assertThrows(IllegalArgumentException.class, () -> model.advance(HeatInput.OFF, 0));
         assertThrows(IllegalArgumentException.class, () -> model.advance(HeatInput.OFF, Double.NaN));

@@ -1,0 +1,68 @@
+package org.greenbead.core.plan;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
+import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.thermal.Multipliers;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
+
+/**
+ * One recipe on every bench that this one may be.
+ *
+ * @param members how many benches were tried
+ * @param melts   on how many all joints melted
+ * @param limits  for each limit on how many it held, in the order of {@link Constraint#of} sorted by how seldom it held
+ * @param peakLowC  a tenth of the benches stay under this joint peak, °C
+ * @param peakHighC a tenth go over this one
+ */
+public record Robustness(int members, int melts, List<Held> limits, double peakLowC, double peakHighC) {
+    /** A limit and on how many of the benches it held. */
+    public record Held(Constraint.Kind kind, String part, int held) {}
+
+    public Robustness {
+        limits = List.copyOf(limits);
+    }
+
+    /** Smallest number of benches on which one limit held. */
+    public int worst() {
+        return limits.stream().mapToInt(Held::held).min().orElse(members);
+    }
+
+    /** Runs the benches side by side on the processor's cores. */
+    static Robustness of(RunPlan plan, Recipe recipe, Uncertainty uncertainty, int members, long seed,
+            Resolution resolution, BooleanSupplier cancelled) {
+        List<Multipliers> benches = uncertainty.draw(members, seed);
+        List<Outcome> outcomes = IntStream.range(0, members).parallel()
+                .mapToObj(m -> Drive.of(plan, recipe,
+                        new SheetModel(plan.scene(), benches.get(m), resolution), cancelled))
+                .toList();
+        int melts = 0;
+        var names = new ArrayList<Constraint>();
+        int[] held = new int[Constraint.of(plan, outcomes.getFirst()).size()];
+        for (Outcome outcome : outcomes) {
+            melts += outcome.melts() ? 1 : 0;
+            for (Constraint constraint : Constraint.of(plan, outcome)) {
+                int at = 0;
+                while (at < names.size() && !(names.get(at).kind() == constraint.kind()
+                        && names.get(at).part().equals(constraint.part()))) {
+                    at++;
+                }
+                if (at == names.size()) {
+                    names.add(constraint);
+                }
+                held[at] += constraint.kept() ? 1 : 0;
+            }
+        }
+        double[] peaks = outcomes.stream().mapToDouble(Outcome::peakMaxC).sorted().toArray();
+        var limits = new ArrayList<Held>();
+        for (int i = 0; i < names.size(); i++) {
+            limits.add(new Held(names.get(i).kind(), names.get(i).part(), held[i]));
+        }
+        limits.sort(java.util.Comparator.comparingInt(Held::held));
+        return new Robustness(members, melts, limits, peaks[members / 10], peaks[members - 1 - members / 10]);
+    }
+}

@@ -1,0 +1,670 @@
+package org.greenbead.core.thermal;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+
+/**
+ * The twin: cells of a {@link SheetGrid} with their heat content as the conserved quantity, stepped implicitly, so that
+ * half a second is stable and the latent heat exact. First order with fixed steps, or second order (variable-step backward
+ * differentiation, Hairer and Wanner 1996, Solving Ordinary Differential Equations II, III.5) with steps that follow the change.
+ * The same input gives the same bits. Stepping allocates nothing.
+ */
+public final class SheetModel implements HeatModel {
+    private static final int MOST_ROUNDS = 6;
+    /** Steps of second order aim at this much between what was expected of a cell and what came, K. */
+    private static final double AIM_K = 2.0;
+    private static final double MOST_GROWTH = 2;
+    private static final double ZERO_C = Enthalpy.ZERO_C;
+
+    private final HeatScene scene;
+    private final SheetGrid grid;
+    private final Resolution resolution;
+    private final SheetSolver solver;
+    private final Surroundings surroundings;
+    private final double[] heatJ;
+    private final double[] lastHeatJ;
+    private final double[] newHeatJ;
+    private final double[] celsius;
+    private final double[] lastC;
+    private final double[] guessC;
+    private final double[] solution;
+    private final double[] rightSide;
+    private final double[] faceC;
+    private final double[] hWPerM2K;
+    private final double[] faceWPerK;
+    private final double[] faceRefC;
+    private double supportC;
+    private double newSupportC;
+    private double timeS;
+    private double lastStepS;
+    private double nextStepS;
+    private double lastExchangeJ;
+    private double lastChangeK;
+    private boolean fresh = true;
+    private HeatInput lastInput = HeatInput.OFF;
+    private double storedStartJ;
+    private double exchangedJ;
+    private double throughputJ;
+    private long steps;
+    private long rounds;
+
+    public SheetModel(HeatScene scene, Multipliers multipliers, Resolution resolution) {
+        this(scene, new SheetGrid(scene, multipliers, resolution), resolution, multipliers);
+    }
+
+    private SheetModel(HeatScene scene, SheetGrid grid, Resolution resolution, Multipliers multipliers) {
+        this(scene, grid, resolution,
+                new BenchSurroundings(grid, scene, multipliers, !resolution.adaptive()));
+    }
+
+    /** For a grid whose faces see something else than a bench. */
+    SheetModel(HeatScene scene, SheetGrid grid, Resolution resolution, Surroundings surroundings) {
+        this.scene = scene;
+        this.grid = grid;
+        this.resolution = resolution;
+        this.surroundings = surroundings;
+        solver = new SheetSolver(grid);
+        int n = grid.cells;
+        heatJ = new double[n];
+        lastHeatJ = new double[n];
+        newHeatJ = new double[n];
+        celsius = new double[n];
+        lastC = new double[n];
+        guessC = new double[n];
+        solution = new double[n];
+        rightSide = new double[n];
+        int faces = grid.faceCell.length;
+        faceC = new double[faces];
+        hWPerM2K = new double[faces];
+        faceWPerK = new double[faces];
+        faceRefC = new double[faces];
+        Arrays.fill(faceC, scene.ambientC());
+        supportC = scene.support().map(Support::startC).orElse(scene.ambientC());
+        for (int i = 0; i < n; i++) {
+            startAt(i, scene.ambientC());
+        }
+        nextStepS = resolution.shortestS();
+    }
+
+    private SheetModel(SheetModel other) {
+        scene = other.scene;
+        grid = other.grid;
+        resolution = other.resolution;
+        surroundings = other.surroundings.copy();
+        solver = new SheetSolver(grid);
+        heatJ = other.heatJ.clone();
+        lastHeatJ = other.lastHeatJ.clone();
+        newHeatJ = other.newHeatJ.clone();
+        celsius = other.celsius.clone();
+        lastC = other.lastC.clone();
+        guessC = other.guessC.clone();
+        solution = other.solution.clone();
+        rightSide = other.rightSide.clone();
+        faceC = other.faceC.clone();
+        hWPerM2K = other.hWPerM2K.clone();
+        faceWPerK = other.faceWPerK.clone();
+        faceRefC = other.faceRefC.clone();
+        supportC = other.supportC;
+        newSupportC = other.newSupportC;
+        timeS = other.timeS;
+        lastStepS = other.lastStepS;
+        nextStepS = other.nextStepS;
+        lastExchangeJ = other.lastExchangeJ;
+        lastChangeK = other.lastChangeK;
+        fresh = other.fresh;
+        lastInput = other.lastInput;
+        storedStartJ = other.storedStartJ;
+        exchangedJ = other.exchangedJ;
+        throughputJ = other.throughputJ;
+    }
+
+    @Override
+    public SheetModel copy() {
+        return new SheetModel(this);
+    }
+
+    public HeatScene scene() {
+        return scene;
+    }
+
+    /** Puts one cell at a temperature before anything has been stepped. */
+    void startAt(int cell, double startC) {
+        storedStartJ -= heatJ[cell];
+        celsius[cell] = startC;
+        lastC[cell] = startC;
+        heatJ[cell] = heatOf(cell, startC);
+        storedStartJ += heatJ[cell];
+    }
+
+    // Stepping.
+
+    @Override
+    public void advance(HeatInput input, double stepS) {
+        if (!(stepS > 0 && stepS <= 60)) {
+            throw new IllegalArgumentException("step is " + stepS + " s; allowed is above 0 to 60 s");
+        }
+        if (!input.equals(lastInput)) {
+            lastInput = input;
+            restart();
+        }
+        double left = stepS;
+        while (left > 1e-9) {
+            double wanted = resolution.adaptive() ? nextStepS : resolution.shortestS();
+            double step = left / Math.ceil(left / wanted - 1e-9);
+            left -= step(input, step);
+        }
+    }
+
+    /** The past no longer tells where things go. */
+    private void restart() {
+        fresh = true;
+        nextStepS = resolution.shortestS();
+    }
+
+    /** Returns the step that was taken, which may be shorter than the one asked for. */
+    private double step(HeatInput input, double asked) {
+        double dt = asked;
+        double heaterBefore = surroundings.heaterC();
+        double exitBefore = surroundings.airExitC();
+        while (true) {
+            attempt(input, dt);
+            boolean wild = resolution.adaptive() && lastChangeK > 4 * AIM_K
+                    && dt > 1.01 * resolution.shortestS();
+            if (!wild) {
+                break;
+            }
+            if (surroundings instanceof BenchSurroundings bench) {
+                bench.restore(heaterBefore, exitBefore);
+            }
+            dt = Math.max(resolution.shortestS(), dt / 3);
+        }
+        accept(dt);
+        return dt;
+    }
+
+    private void attempt(HeatInput input, double dt) {
+        surroundings.advance(input, dt);
+        boolean second = resolution.adaptive() && !fresh;
+        double ratio = second || !fresh ? dt / lastStepS : 0;
+        double alpha = second ? (1 + 2 * ratio) / (1 + ratio) : 1;
+        double older = second ? ratio * ratio / (1 + ratio) : 0;
+        double trust = second ? 1 : 0.9;
+        int n = celsius.length;
+        for (int i = 0; i < n; i++) {
+            double guess = grid.latentJ[i] > 0
+                    ? celsius[i]
+                    : celsius[i] + trust * ratio * (celsius[i] - lastC[i]);
+            guessC[i] = guess;
+            newHeatJ[i] = heatOf(i, guess);
+            solution[i] = guess;
+        }
+        newSupportC = supportC;
+        double gapAllowed = resolution.adaptive() ? 0.1 : 0.02;
+        double changeAllowed = resolution.adaptive() ? 0.5 : 0.15;
+        lastChangeK = 0;
+        for (int round = 0; round < MOST_ROUNDS; round++) {
+            rounds++;
+            setFaces();
+            assemble(dt, alpha, older);
+            solver.solve(solution, rightSide, resolution.solveK());
+            double gap = 0;
+            double change = 0;
+            for (int i = 0; i < n; i++) {
+                double moved = solution[i] - guessC[i];
+                newHeatJ[i] += slopeAt(i, guessC[i]) * moved;
+                double now = celsiusOf(i, newHeatJ[i]);
+                gap = Math.max(gap, Math.abs(now - solution[i]));
+                change = Math.max(change, Math.abs(moved));
+                if (round == 0 && grid.latentJ[i] == 0) {
+                    lastChangeK = Math.max(lastChangeK, Math.abs(moved));
+                }
+                guessC[i] = now;
+            }
+            double supportBefore = newSupportC;
+            setSupport(dt);
+            for (int f = 0; f < faceC.length; f++) {
+                double watt = faceWPerK[f] * (faceRefC[f] - solution[grid.faceCell[f]]);
+                faceC[f] = solution[grid.faceCell[f]]
+                        + watt * (grid.halfM2KPerW[f] + grid.coverM2KPerW[f]) / grid.areaM2[f];
+            }
+            if (gap < gapAllowed && change < changeAllowed && Math.abs(newSupportC - supportBefore) < 0.02) {
+                break;
+            }
+        }
+    }
+
+    private void setFaces() {
+        surroundings.exchange(faceC, hWPerM2K, faceRefC, newSupportC);
+        for (int f = 0; f < faceC.length; f++) {
+            faceWPerK[f] = grid.areaM2[f] / (1 / hWPerM2K[f] + grid.halfM2KPerW[f] + grid.coverM2KPerW[f]);
+        }
+    }
+
+    private void assemble(double dt, double alpha, double older) {
+        double[] diagonal = solver.diagonal();
+        double[] links = solver.links();
+        double newer = alpha + older; // 1 + ratio
+        for (int i = 0; i < diagonal.length; i++) {
+            double slope = alpha * slopeAt(i, guessC[i]);
+            double kept = resolution.adaptive() && !fresh
+                    ? newer * heatJ[i] - older * lastHeatJ[i]
+                    : heatJ[i];
+            diagonal[i] = slope / dt + links[i];
+            rightSide[i] = (slope * guessC[i] - alpha * newHeatJ[i] + kept) / dt;
+        }
+        for (int f = 0; f < faceC.length; f++) {
+            int cell = grid.faceCell[f];
+            diagonal[cell] += faceWPerK[f];
+            rightSide[cell] += faceWPerK[f] * faceRefC[f];
+        }
+    }
+
+    /** The support as one lump, implicitly with the faces that stand on it. */
+    private void setSupport(double dt) {
+        if (scene.support().isEmpty()) {
+            return;
+        }
+        Support support = scene.support().get();
+        double top = support.capacityJPerK() / dt * supportC + support.lossWPerK() * support.surroundingsC();
+        double bottom = support.capacityJPerK() / dt + support.lossWPerK();
+        for (int f = 0; f < faceC.length; f++) {
+            if (grid.against[f] == SheetGrid.Against.SUPPORT) {
+                top += faceWPerK[f] * solution[grid.faceCell[f]];
+                bottom += faceWPerK[f];
+            }
+        }
+        newSupportC = top / bottom;
+    }
+
+    private void accept(double dt) {
+        double netJ = 0;
+        double grossJ = 0;
+        for (int f = 0; f < faceC.length; f++) {
+            double joule = faceWPerK[f] * (faceRefC[f] - solution[grid.faceCell[f]]) * dt;
+            netJ += joule;
+            grossJ += Math.abs(joule);
+        }
+        if (resolution.adaptive() && !fresh) {
+            // What a second-order step conserves: its own flow and the memory of the step before.
+            double ratio = dt / lastStepS;
+            double alpha = (1 + 2 * ratio) / (1 + ratio);
+            netJ = (netJ + ratio * ratio / (1 + ratio) * lastExchangeJ) / alpha;
+        }
+        exchangedJ += netJ;
+        throughputJ += grossJ;
+        lastExchangeJ = netJ;
+        System.arraycopy(heatJ, 0, lastHeatJ, 0, heatJ.length);
+        System.arraycopy(newHeatJ, 0, heatJ, 0, heatJ.length);
+        System.arraycopy(celsius, 0, lastC, 0, celsius.length);
+        System.arraycopy(guessC, 0, celsius, 0, celsius.length);
+        supportC = newSupportC;
+        timeS += dt;
+        steps++;
+        lastStepS = dt;
+        if (resolution.adaptive()) {
+            double growth = Math.clamp(Math.sqrt(AIM_K / Math.max(1e-3, lastChangeK)), 0.4, MOST_GROWTH);
+            double most = melting() ? Math.min(2, resolution.longestS()) : resolution.longestS();
+            nextStepS = Math.clamp(dt * growth, resolution.shortestS(), most);
+        }
+        fresh = false;
+    }
+
+    private boolean melting() {
+        for (int joint : grid.stack(scene.target()).joints()[0]) {
+            if (celsius[joint] > grid.solidusC[joint] - 6 && celsius[joint] < grid.liquidusC[joint] + 6) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    // Heat content of a cell: the same law as Enthalpy, on arrays.
+
+    private double heatOf(int i, double at) {
+        double over = at - ZERO_C;
+        return grid.heatJPerK[i] * (over + grid.betaPerK[i] / 2 * over * over)
+                + (grid.latentJ[i] > 0 ? grid.latentJ[i] * liquid(i, at) : 0);
+    }
+
+    private double liquid(int i, double at) {
+        return Math.clamp((at - grid.solidusC[i]) / (grid.liquidusC[i] - grid.solidusC[i]), 0, 1);
+    }
+
+    private double slopeAt(int i, double at) {
+        double slope = grid.heatJPerK[i] * (1 + grid.betaPerK[i] * (at - ZERO_C));
+        return grid.latentJ[i] > 0 && at >= grid.solidusC[i] && at < grid.liquidusC[i]
+                ? slope + grid.latentJ[i] / (grid.liquidusC[i] - grid.solidusC[i])
+                : slope;
+    }
+
+    private double celsiusOf(int i, double joule) {
+        double c = grid.heatJPerK[i];
+        double latent = grid.latentJ[i];
+        if (latent == 0) {
+            double q = joule / c;
+            double beta = grid.betaPerK[i];
+            return beta == 0
+                    ? ZERO_C + q
+                    : ZERO_C + 2 * q / (1 + Math.sqrt(Math.max(0.01, 1 + 2 * beta * q)));
+        }
+        double atSolidus = c * (grid.solidusC[i] - ZERO_C);
+        if (joule <= atSolidus) {
+            return ZERO_C + joule / c;
+        }
+        double range = grid.liquidusC[i] - grid.solidusC[i];
+        if (joule >= atSolidus + c * range + latent) {
+            return ZERO_C + (joule - latent) / c;
+        }
+        return grid.solidusC[i] + (joule - atSolidus) / (c + latent / range);
+    }
+
+    // State that an observer may correct.
+
+    /** Number of cells whose heat an observer may shift. */
+    public int cells() {
+        return heatJ.length;
+    }
+
+    /** True for a cell with latent heat. */
+    public boolean melts(int cell) {
+        return grid.latentJ[cell] > 0;
+    }
+
+    public double heatJ(int cell) {
+        return heatJ[cell];
+    }
+
+    /** Shifts the heat of one cell; the balance counts it as exchanged. */
+    public void addHeatJ(int cell, double joule) {
+        heatJ[cell] += joule;
+        exchangedJ += joule;
+        double now = celsiusOf(cell, heatJ[cell]);
+        lastC[cell] += now - celsius[cell];
+        lastHeatJ[cell] += joule;
+        celsius[cell] = now;
+    }
+
+    /** @throws IllegalStateException when the model does not stand on a bench */
+    private BenchSurroundings bench() {
+        if (surroundings instanceof BenchSurroundings bench) {
+            return bench;
+        }
+        throw new IllegalStateException("this model has no jet and no heater");
+    }
+
+    public double jetMultiplier() {
+        return bench().jetMultiplier();
+    }
+
+    public double preheaterMultiplier() {
+        return bench().preheaterMultiplier();
+    }
+
+    public void retune(double jet, double preheater) {
+        bench().retune(jet, preheater);
+    }
+
+    /** Rounds of the linear solver so far, for those who measure. */
+    public long solverRounds() {
+        return solver.iterations();
+    }
+
+    /** Steps taken so far. */
+    public long steps() {
+        return steps;
+    }
+
+    /** Linear systems solved so far; more than one a step where something melts or changes fast. */
+    public long rounds() {
+        return rounds;
+    }
+
+    // Reading.
+
+    @Override
+    public double timeS() {
+        return timeS;
+    }
+
+    private SheetGrid.Stack target() {
+        return grid.stack(scene.target());
+    }
+
+    /** Joint sheet of a package at a place, bilinear between the cells' middles, carried on linearly to the rim. */
+    private double jointAt(SheetGrid.Stack stack, int layer, double xMm, double yMm) {
+        int[] joint = stack.joints()[layer];
+        int wide = stack.ix1() - stack.ix0();
+        double fx = place(grid.xMm, stack.ix0(), stack.ix1(), xMm);
+        double fy = place(grid.yMm, stack.iy0(), stack.iy1(), yMm);
+        int ix = (int) Math.clamp(Math.floor(fx), 0, Math.max(0, wide - 2));
+        int iy = (int) Math.clamp(Math.floor(fy), 0, Math.max(0, stack.iy1() - stack.iy0() - 2));
+        int right = Math.min(ix + 1, wide - 1);
+        int above = Math.min(iy + 1, stack.iy1() - stack.iy0() - 1);
+        double sx = fx - ix;
+        double sy = fy - iy;
+        return (1 - sy) * ((1 - sx) * celsius[joint[iy * wide + ix]] + sx * celsius[joint[iy * wide + right]])
+                + sy * ((1 - sx) * celsius[joint[above * wide + ix]]
+                        + sx * celsius[joint[above * wide + right]]);
+    }
+
+    /** Position among the middles of cells {@code from} to {@code to}: 0 in the middle of the first. */
+    private static double place(double[] lines, int from, int to, double at) {
+        int i = from;
+        while (i < to - 2 && at > (lines[i + 1] + lines[i + 2]) / 2) {
+            i++;
+        }
+        if (to - from < 2) {
+            return 0;
+        }
+        double low = (lines[i] + lines[i + 1]) / 2;
+        double high = (lines[i + 1] + lines[i + 2]) / 2;
+        return i - from + (at - low) / (high - low);
+    }
+
+    @Override
+    public List<JointView> targetJoints() {
+        SheetGrid.Stack stack = target();
+        var views = new ArrayList<JointView>();
+        for (int layer = 0; layer < stack.joints().length; layer++) {
+            views.add(jointView(stack, layer));
+        }
+        return views;
+    }
+
+    private JointView jointView(SheetGrid.Stack stack, int layer) {
+        Chip chip = scene.targetChip();
+        Point size = chip.sizeMm();
+        double inset = inset(chip);
+        double corner = jointAt(stack, layer, chip.centreMm().xMm() + size.xMm() / 2 - inset,
+                chip.centreMm().yMm() + size.yMm() / 2 - inset);
+        double liquid = 0;
+        int[] joint = stack.joints()[layer];
+        for (int i = 0; i < joint.length; i++) {
+            liquid += stack.shares()[i] * liquid(joint[i], celsius[joint[i]]);
+        }
+        return new JointView(centre(stack, layer, chip), corner, liquid, extreme(stack, layer, chip, -1),
+                extreme(stack, layer, chip, 1));
+    }
+
+    private static double inset(Chip chip) {
+        return Math.min(0.75, 0.1 * Math.min(chip.sizeMm().xMm(), chip.sizeMm().yMm()));
+    }
+
+    /** Highest ({@code sign} 1) or lowest (-1) joint of a layer: every cell, and the rim, which lies outside the cells' middles. */
+    private double extreme(SheetGrid.Stack stack, int layer, Chip chip, int sign) {
+        double most = Double.NEGATIVE_INFINITY;
+        for (int joint : stack.joints()[layer]) {
+            most = Math.max(most, sign * celsius[joint]);
+        }
+        double reachX = chip.sizeMm().xMm() / 2 - inset(chip);
+        double reachY = chip.sizeMm().yMm() / 2 - inset(chip);
+        for (int ix = -1; ix <= 1; ix++) {
+            for (int iy = -1; iy <= 1; iy++) {
+                if (ix != 0 || iy != 0) {
+                    most = Math.max(most, sign * jointAt(stack, layer, chip.centreMm().xMm() + ix * reachX,
+                            chip.centreMm().yMm() + iy * reachY));
+                }
+            }
+        }
+        return sign * most;
+    }
+
+    private double centre(SheetGrid.Stack stack, int layer, Chip chip) {
+        return jointAt(stack, layer, chip.centreMm().xMm(), chip.centreMm().yMm());
+    }
+
+    @Override
+    public double jointCentreC() {
+        return centre(target(), 0, scene.targetChip());
+    }
+
+    @Override
+    public double jointCornerC() {
+        return jointView(target(), 0).cornerC();
+    }
+
+    @Override
+    public double jointMinC() {
+        return extreme(target(), 0, scene.targetChip(), -1);
+    }
+
+    @Override
+    public double jointMaxC() {
+        return extreme(target(), 0, scene.targetChip(), 1);
+    }
+
+    @Override
+    public double liquidFraction() {
+        return jointView(target(), 0).liquidFraction();
+    }
+
+    @Override
+    public double packageTopC() {
+        return bodyC(scene.target());
+    }
+
+    @Override
+    public double jointC(String chip) {
+        return centre(grid.stack(chip), 0, scene.board().requireChip(chip));
+    }
+
+    @Override
+    public double jointMaxC(String chip) {
+        double most = Double.NEGATIVE_INFINITY;
+        for (int[] layer : grid.stack(chip).joints()) {
+            for (int joint : layer) {
+                most = Math.max(most, celsius[joint]);
+            }
+        }
+        return most;
+    }
+
+    @Override
+    public double bodyC(String chip) {
+        SheetGrid.Stack stack = grid.stack(chip);
+        Chip at = scene.board().requireChip(chip);
+        int wide = stack.ix1() - stack.ix0();
+        double fx = place(grid.xMm, stack.ix0(), stack.ix1(), at.centreMm().xMm());
+        double fy = place(grid.yMm, stack.iy0(), stack.iy1(), at.centreMm().yMm());
+        int ix = (int) Math.clamp(Math.floor(fx), 0, Math.max(0, wide - 2));
+        int iy = (int) Math.clamp(Math.floor(fy), 0, Math.max(0, stack.iy1() - stack.iy0() - 2));
+        int right = Math.min(ix + 1, wide - 1);
+        int above = Math.min(iy + 1, stack.iy1() - stack.iy0() - 1);
+        double sx = fx - ix;
+        double sy = fy - iy;
+        int[] tops = stack.tops();
+        return (1 - sy) * ((1 - sx) * bodySkin(tops[iy * wide + ix]) + sx * bodySkin(tops[iy * wide + right]))
+                + sy * ((1 - sx) * bodySkin(tops[above * wide + ix])
+                        + sx * bodySkin(tops[above * wide + right]));
+    }
+
+    /** Skin of the body itself, under any foil. */
+    private double bodySkin(int face) {
+        int cell = grid.faceCell[face];
+        double outside = grid.halfM2KPerW[face] + grid.coverM2KPerW[face];
+        return celsius[cell] + (faceC[face] - celsius[cell]) * grid.halfM2KPerW[face] / outside;
+    }
+
+    @Override
+    public double boardC(Side side, Point at) {
+        int nx = grid.xMm.length - 1;
+        int ny = grid.yMm.length - 1;
+        double fx = Math.clamp(place(grid.xMm, 0, nx, at.xMm()), 0, nx - 1);
+        double fy = Math.clamp(place(grid.yMm, 0, ny, at.yMm()), 0, ny - 1);
+        int ix = Math.min((int) fx, nx - 2);
+        int iy = Math.min((int) fy, ny - 2);
+        double sx = fx - ix;
+        double sy = fy - iy;
+        double inside = (1 - sy) * ((1 - sx) * sheetC(ix, iy, side) + sx * sheetC(ix + 1, iy, side))
+                + sy * ((1 - sx) * sheetC(ix, iy + 1, side) + sx * sheetC(ix + 1, iy + 1, side));
+        int column = grid.column(SheetGrid.interval(grid.xMm, at.xMm()),
+                SheetGrid.interval(grid.yMm, at.yMm()));
+        if (grid.covered(column, side)) {
+            return inside;
+        }
+        int face = grid.outerFace(column, side);
+        return inside + bodySkin(face) - celsius[grid.faceCell[face]];
+    }
+
+    private double sheetC(int ix, int iy, Side side) {
+        return celsius[grid.boardCell(grid.column(ix, iy), side)];
+    }
+
+    @Override
+    public double probeC(ProbePlace probe) {
+        return switch (probe.role()) {
+            case BOARD -> boardC(probe.side(), probe.atMm());
+            case CHIP_TOP -> packageTopC();
+            case JOINT -> jointCentreC();
+        };
+    }
+
+    @Override
+    public HeatField field(Side side) {
+        int nx = grid.xMm.length - 1;
+        float[] skin = new float[grid.columns];
+        for (int col = 0; col < grid.columns; col++) {
+            skin[col] = (float) bodySkin(grid.outerFace(col, side));
+        }
+        return new HeatField(side, grid.xMm, grid.yMm, nx, skin);
+    }
+
+    @Override
+    public double heaterC() {
+        return surroundings.heaterC();
+    }
+
+    @Override
+    public double airExitC() {
+        return surroundings.airExitC();
+    }
+
+    @Override
+    public double supportC() {
+        return scene.support().isPresent() ? supportC : Double.NaN;
+    }
+
+    @Override
+    public EnergyBalance energy() {
+        double stored = 0;
+        for (double joule : heatJ) {
+            stored += joule;
+        }
+        return new EnergyBalance(stored - storedStartJ, exchangedJ, throughputJ);
+    }
+
+    /** The board's sheets and layers as they are cut, for those who measure. */
+    SheetGrid grid() {
+        return grid;
+    }
+
+    double celsius(int cell) {
+        return celsius[cell];
+    }
+
+}

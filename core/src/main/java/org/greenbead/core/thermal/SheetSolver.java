@@ -1,0 +1,194 @@
+package org.greenbead.core.thermal;
+
+/**
+ * Conjugate gradients for the heat balance of a {@link SheetGrid}: symmetric, positive definite. The preconditioner is the
+ * vertical couplings alone, a tridiagonal sweep in every column (Saad 2003, Iterative Methods for Sparse Linear Systems,
+ * 2nd ed., ch. 9); through a thin board they are the strongest by far. Nothing is allocated while it solves.
+ */
+final class SheetSolver {
+    private static final int MOST = 400;
+    private final int cells;
+    private final int[] first;
+    private final double[] up;
+    /** Four lateral neighbours of each cell and the conductance to them; a missing one is the cell itself with none. */
+    private final int[] beside;
+    private final double[] besideG;
+    private final double[] links;
+    private final double[] diagonal;
+    private final double[] pivot;
+    private final double[] lower;
+    private final double[] r;
+    private final double[] z;
+    private final double[] p;
+    private final double[] q;
+    private double largest;
+    private long iterations;
+
+    SheetSolver(SheetGrid grid) {
+        cells = grid.cells;
+        first = grid.first;
+        // One entry before the first and a zero after the last cell save the loops their edges.
+        up = new double[cells + 1];
+        System.arraycopy(grid.upWPerK, 0, up, 1, cells);
+        links = new double[cells];
+        beside = new int[4 * cells];
+        besideG = new double[4 * cells];
+        int[] used = new int[cells];
+        for (int i = 0; i < cells; i++) {
+            links[i] = up[i] + up[i + 1];
+            for (int k = 0; k < 4; k++) {
+                beside[4 * i + k] = i;
+            }
+        }
+        for (int l = 0; l < grid.linkWPerK.length; l++) {
+            int a = grid.linkA[l];
+            int b = grid.linkB[l];
+            double g = grid.linkWPerK[l];
+            links[a] += g;
+            links[b] += g;
+            beside[4 * a + used[a]] = b;
+            besideG[4 * a + used[a]++] = g;
+            beside[4 * b + used[b]] = a;
+            besideG[4 * b + used[b]++] = g;
+        }
+        diagonal = new double[cells];
+        pivot = new double[cells];
+        lower = new double[cells];
+        r = new double[cells];
+        z = new double[cells];
+        p = new double[cells];
+        q = new double[cells];
+    }
+
+    /** Sum of a cell's conductances to other cells, W/K. */
+    double[] links() {
+        return links;
+    }
+
+    /** The matrix's diagonal, to be filled before {@link #solve}. */
+    double[] diagonal() {
+        return diagonal;
+    }
+
+    long iterations() {
+        return iterations;
+    }
+
+    /**
+     * @param x first guess in, solution out
+     * @param b right side
+     * @param toleranceK largest entry of the preconditioned residual that is accepted
+     */
+    void solve(double[] x, double[] b, double toleranceK) {
+        factor();
+        multiply(x);
+        for (int i = 0; i < cells; i++) {
+            r[i] = b[i] - q[i];
+        }
+        double rho = precondition();
+        System.arraycopy(z, 0, p, 0, cells);
+        for (int round = 0; round < MOST && largest > toleranceK; round++) {
+            double alpha = rho / multiply(p);
+            move(x, alpha);
+            double before = rho;
+            rho = precondition();
+            double beta = rho / before;
+            for (int i = 0; i < cells; i++) {
+                p[i] = z[i] + beta * p[i];
+            }
+            iterations++;
+        }
+        closeHeat(x);
+    }
+
+    /**
+     * Shifts all cells alike until the residuals add up to nothing: the coarsest of Galerkin corrections. It makes a step conserve
+     * heat to rounding, whatever the tolerance.
+     */
+    private void closeHeat(double[] x) {
+        double left = 0;
+        double holds = 0;
+        for (int i = 0; i < cells; i++) {
+            left += r[i];
+            holds += diagonal[i] - links[i];
+        }
+        double shift = left / holds;
+        for (int i = 0; i < cells; i++) {
+            x[i] += shift;
+        }
+    }
+
+    private void move(double[] x, double alpha) {
+        for (int i = 0; i < cells; i++) {
+            x[i] += alpha * p[i];
+        }
+        for (int i = 0; i < cells; i++) {
+            r[i] -= alpha * q[i];
+        }
+    }
+
+    private void factor() {
+        for (int col = 0; col < first.length - 1; col++) {
+            int from = first[col];
+            int to = first[col + 1];
+            double inverse = 1 / diagonal[from];
+            pivot[from] = inverse;
+            for (int i = from + 1; i < to; i++) {
+                double g = up[i];
+                double low = -g * inverse;
+                lower[i] = low;
+                inverse = 1 / (diagonal[i] + low * g);
+                pivot[i] = inverse;
+            }
+        }
+    }
+
+    /** z from r, column by column, so that neighbouring columns overlap in the processor; returns their product. */
+    private double precondition() {
+        double product = 0;
+        double most = 0;
+        for (int col = 0; col < first.length - 1; col++) {
+            int from = first[col];
+            int to = first[col + 1];
+            double carry = r[from];
+            z[from] = carry;
+            for (int i = from + 1; i < to; i++) {
+                carry = Math.fma(-lower[i], carry, r[i]);
+                z[i] = carry;
+            }
+            carry = z[to - 1] * pivot[to - 1];
+            z[to - 1] = carry;
+            double sum = carry * r[to - 1];
+            most = Math.max(most, Math.abs(carry));
+            for (int i = to - 2; i >= from; i--) {
+                carry = Math.fma(-lower[i + 1], carry, z[i] * pivot[i]);
+                z[i] = carry;
+                sum += carry * r[i];
+                most = Math.max(most, Math.abs(carry));
+            }
+            product += sum;
+        }
+        largest = most;
+        return product;
+    }
+
+    /** q from the vector; returns their product. */
+    private double multiply(double[] in) {
+        double product = 0;
+        double below = 0;
+        double here = in[0];
+        for (int i = 0; i < cells; i++) {
+            double above = i + 1 < cells ? in[i + 1] : 0;
+            int k = 4 * i;
+            double vertical = up[i] * below + up[i + 1] * above;
+            double lateral = besideG[k] * in[beside[k]] + besideG[k + 1] * in[beside[k + 1]];
+            double more = besideG[k + 2] * in[beside[k + 2]] + besideG[k + 3] * in[beside[k + 3]];
+            double out = diagonal[i] * here - vertical - (lateral + more);
+            q[i] = out;
+            product += out * here;
+            below = here;
+            here = above;
+        }
+        return product;
+    }
+}
