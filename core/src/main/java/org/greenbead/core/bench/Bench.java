@@ -9,9 +9,15 @@ import org.greenbead.core.quantity.Check;
  *
  * @param ambientC room temperature, °C, 0 to 45
  * @param probes   thermocouples as they are usually fixed for the board in hand
+ * @param calibrations what its own runs have told, oldest first
  */
 public record Bench(String id, String title, double ambientC, BottomHeater heater, AirStation air,
-        List<ProbePlace> probes) {
+        List<ProbePlace> probes, List<Calibration> calibrations) {
+    public Bench(String id, String title, double ambientC, BottomHeater heater, AirStation air,
+            List<ProbePlace> probes) {
+        this(id, title, ambientC, heater, air, probes, List.of());
+    }
+
     public Bench {
         Check.text("bench id", id);
         Check.text("bench title", title);
@@ -21,5 +27,12 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
         probes = List.copyOf(Check.present("probes", probes));
         Check.distinct("probe", probes, ProbePlace::name);
         Check.distinct("probe channel", probes, p -> Integer.toString(p.channel()));
+        calibrations = List.copyOf(Check.present("calibrations", calibrations));
+        Check.distinct("calibration", calibrations, Calibration::run);
+    }
+
+    /** The same bench with another history. */
+    public Bench with(List<Calibration> history) {
+        return new Bench(id, title, ambientC, heater, air, probes, history);
     }
 }

@@ -19,6 +19,7 @@ import org.greenbead.core.recipe.Shield;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
+import org.greenbead.core.thermal.Uncertainty;
 
 /**
  * Finds a recipe for a plan: searches each school with the search model from several starts on all cores, proves the best on the

@@ -9,6 +9,7 @@ import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
+import org.greenbead.core.thermal.Uncertainty;
 
 /**
  * One recipe on every bench that this one may be.

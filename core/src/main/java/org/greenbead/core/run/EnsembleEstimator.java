@@ -1,6 +1,6 @@
 package org.greenbead.core.run;
 
-import java.util.Random;
+import java.util.List;
 import java.util.function.ToDoubleFunction;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.thermal.HeatInput;
@@ -9,10 +9,11 @@ import org.greenbead.core.thermal.HeatScene;
 import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
+import org.greenbead.core.thermal.Uncertainty;
 
 /**
  * Estimates the joint from thermocouples elsewhere: an ensemble of twins whose jet, preheater, heat capacity and
- * conductivity differ as much as an uncalibrated bench may, corrected at every sample by the serial square-root ensemble
+ * conductivity differ as much as this bench may, corrected at every sample by the serial square-root ensemble
  * filter (Whitaker and Hamill 2002, Ensemble data assimilation without perturbed observations, Mon. Wea. Rev. 130). Cell heat and the
  * logarithms of jet and preheater multipliers are corrected together. The spread of the members, with the model's own
  * structural error added, is the uncertainty that is shown.
@@ -31,24 +32,10 @@ final class EnsembleEstimator implements JointEstimator {
     private final double[] x = new double[MEMBERS];
     private double sinceCorrectionS;
 
-    EnsembleEstimator(HeatScene scene, long seed) {
-        var random = new Random(seed);
-        double[][] z = new double[MEMBERS][4];
-        for (int p = 0; p < 4; p++) {
-            double mean = 0;
-            for (double[] member : z) {
-                member[p] = Math.clamp(random.nextGaussian(), -2, 2);
-                mean += member[p] / MEMBERS;
-            }
-            for (double[] member : z) {
-                member[p] -= mean;
-            }
-        }
+    EnsembleEstimator(HeatScene scene, Uncertainty known, long seed) {
+        List<Multipliers> drawn = known.draw(MEMBERS, seed);
         for (int m = 0; m < MEMBERS; m++) {
-            members[m] = new SheetModel(scene,
-                    new Multipliers(Math.exp(0.30 * z[m][0]), Math.exp(0.30 * z[m][1]),
-                            Math.exp(0.15 * z[m][2]), Math.exp(0.30 * z[m][3])),
-                    Resolution.OBSERVER);
+            members[m] = new SheetModel(scene, drawn.get(m), Resolution.OBSERVER);
         }
     }
 

@@ -16,7 +16,6 @@ import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
-import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 
@@ -83,7 +82,8 @@ public final class RunEngine {
 
     /** An engine for real readings: a live run or the replay of one. */
     public static RunEngine live(RunPlan plan, Optional<Rehearsal> rehearsal) {
-        return new RunEngine(plan, new EnsembleEstimator(plan.scene(), ESTIMATOR_SEED), rehearsal);
+        return new RunEngine(plan, new EnsembleEstimator(plan.scene(), plan.knowledge(), ESTIMATOR_SEED),
+                rehearsal);
     }
 
     /** An engine that takes {@code bench} itself for the truth. */
@@ -91,9 +91,9 @@ public final class RunEngine {
         return new RunEngine(plan, new ModelIsTruth(bench), Optional.empty());
     }
 
-    /** A nominal model of the plan's bench. */
+    /** The model of the plan's bench with what is known of it. */
     public static HeatModel nominalModel(RunPlan plan) {
-        return new SheetModel(plan.scene(), Multipliers.NOMINAL, Resolution.SEARCH);
+        return new SheetModel(plan.scene(), plan.knowledge().mean(), Resolution.SEARCH);
     }
 
     /** The plan with the stages as they have been changed so far. */

@@ -9,6 +9,7 @@ import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.thermal.HeatScene;
+import org.greenbead.core.thermal.Uncertainty;
 
 /**
  * Everything a run was planned with, frozen when it starts, so that its log can be judged again years later.
@@ -62,6 +63,14 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         double nozzle = bench.air().nozzlesMm().stream()
                 .min(java.util.Comparator.comparingDouble(n -> Math.abs(n - wanted))).orElseThrow();
         return new AirSetting(setC, Math.min(20, bench.air().maxLpm()), nozzle, 25, nozzle / 2);
+    }
+
+    /** What is known of the bench for this board and for the air that the recipe blows. */
+    public Uncertainty knowledge() {
+        Optional<AirSetting> blown = recipe.stages().stream().flatMap(s -> s.air().stream())
+                .reduce((a, b) -> b);
+        return Uncertainty.of(bench, board.id(), blown.map(AirSetting::nozzleMm).orElse(0.0),
+                blown.map(AirSetting::flowLpm).orElse(0.0));
     }
 
     /** The chip is put over the middle of the heater: that is how it is placed on the bench. */

@@ -1,0 +1,55 @@
+package org.greenbead.core.bench;
+
+import org.greenbead.core.quantity.Check;
+
+/**
+ * What one logged run told of a bench and of the board that lay on it. The factors are effective: they take up whatever the
+ * model leaves out, and are not properties of a material.
+ *
+ * @param run        the run it was read from
+ * @param board      the board that lay there
+ * @param nozzleMm   nozzle that blew most of the time; 0 when none did
+ * @param flowLpm    its flow
+ * @param jet        heat transfer of the air over the nominal one
+ * @param preheater  coupling of the heater over the nominal one
+ * @param boardHeat  heat capacity of the board over the one from its copper
+ * @param boardConductivity in-plane conductivity over the one from its copper
+ * @param residualK  rms of measured against modelled after the fit
+ * @param counted    false for an outlier that is kept but not used
+ */
+public record Calibration(String run, String board, double nozzleMm, double flowLpm, Factor jet,
+        Factor preheater,
+        Factor boardHeat, Factor boardConductivity, double residualK, boolean counted) {
+    /**
+     * A factor with its standard deviation.
+     *
+     * @param value      1 is nominal, 0.2 to 4
+     * @param sdLn       standard deviation of its natural logarithm, 0 to 0.6
+     * @param determined false when the run did not tell it: the deviation is hardly under the prior's
+     */
+    public record Factor(double value, double sdLn, boolean determined) {
+        public Factor {
+            Check.within("calibration factor", value, 0.2, 4, "");
+            Check.within("spread of a calibration factor", sdLn, 0, 0.6, "");
+        }
+    }
+
+    public Calibration {
+        Check.text("calibration run", run);
+        Check.text("calibration board", board);
+        Check.within("calibration nozzle", nozzleMm, 0, 60, "mm");
+        Check.within("calibration flow", flowLpm, 0, 300, "L/min");
+        Check.present("jet", jet);
+        Check.present("preheater", preheater);
+        Check.present("board heat", boardHeat);
+        Check.present("board conductivity", boardConductivity);
+        Check.within("calibration residual", residualK, 0, 100, "K");
+    }
+
+    /** The same, counted or not. */
+    public Calibration counted(boolean use) {
+        return new Calibration(run, board, nozzleMm, flowLpm, jet, preheater, boardHeat, boardConductivity,
+                residualK,
+                use);
+    }
+}

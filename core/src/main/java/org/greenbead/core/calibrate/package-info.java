@@ -1,0 +1,2 @@
+/** Learns a bench from its own logged runs. */
+package org.greenbead.core.calibrate;

@@ -1,0 +1,122 @@
+package org.greenbead.core.thermal;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.quantity.Check;
+
+/**
+ * What is known of a bench: multipliers and the standard deviations of their natural logarithms, 0 to 0.6.
+ *
+ * @param calibrated whether a run of this bench stands behind it
+ */
+public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, double boardHeatLn,
+        double boardConductivityLn, boolean calibrated) {
+    /** A bench nobody has measured: hot-air correlations are worth 30 %, heaters as much, laminate 15 %. */
+    public static final Uncertainty UNCALIBRATED = new Uncertainty(Multipliers.NOMINAL, 0.30, 0.30, 0.15,
+            0.30,
+            false);
+
+    public Uncertainty {
+        Check.present("multipliers", mean);
+        Check.within("spread of the jet", jetLn, 0, 0.6, "");
+        Check.within("spread of the preheater", preheaterLn, 0, 0.6, "");
+        Check.within("spread of the board's heat", boardHeatLn, 0, 0.6, "");
+        Check.within("spread of the board's conductivity", boardConductivityLn, 0, 0.6, "");
+    }
+
+    /** Between two runs of one bench something always differs: a hand, a draught, how the board lies. Judgement. */
+    private static final double BETWEEN_RUNS_LN = 0.06;
+    /** A jet measured through one nozzle tells this much less of another. Judgement. */
+    private static final double OTHER_NOZZLE_LN = 0.15;
+    private static final double SAME_NOZZLE_MM = 0.6;
+
+    /**
+     * What the counted calibrations of a bench say of a heating: the air by nozzle and flow, the heater whatever was blown, the
+     * board only from runs with that board. Each factor is the mean of its logarithms weighed by their precision, together with what
+     * holds for any bench (normal prior, normal likelihoods: Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., 2.5).
+     */
+    public static Uncertainty of(Bench bench, String board, double nozzleMm, double flowLpm) {
+        List<Calibration> counted = bench.calibrations().stream().filter(Calibration::counted).toList();
+        if (counted.isEmpty()) {
+            return UNCALIBRATED;
+        }
+        List<Calibration> blown = counted.stream().filter(c -> c.nozzleMm() > 0).toList();
+        List<Calibration> same = counted.stream().filter(c -> c.board().equals(board)).toList();
+        double[] jet = joined(UNCALIBRATED.jetLn, blown, Calibration::jet,
+                c -> foreign(c, nozzleMm, flowLpm));
+        double[] preheater = joined(UNCALIBRATED.preheaterLn, counted, Calibration::preheater, c -> 0);
+        double[] heat = joined(UNCALIBRATED.boardHeatLn, same, Calibration::boardHeat, c -> 0);
+        double[] along = joined(UNCALIBRATED.boardConductivityLn, same, Calibration::boardConductivity,
+                c -> 0);
+        return new Uncertainty(
+                new Multipliers(Math.exp(jet[0]), Math.exp(preheater[0]), Math.exp(heat[0]),
+                        Math.exp(along[0])),
+                jet[1], preheater[1], heat[1], along[1], true);
+    }
+
+    private static double foreign(Calibration c, double nozzleMm, double flowLpm) {
+        double nozzle = Math.abs(c.nozzleMm() - nozzleMm) <= SAME_NOZZLE_MM ? 0 : OTHER_NOZZLE_LN;
+        double flow = flowLpm > 0 && c.flowLpm() > 0 ? 0.15 * Math.abs(Math.log(flowLpm / c.flowLpm())) : 0;
+        return Math.hypot(nozzle, flow);
+    }
+
+    /** Mean and standard deviation of a logarithm. */
+    private static double[] joined(double priorLn, List<Calibration> from,
+            Function<Calibration, Calibration.Factor> factor, ToDoubleFunction<Calibration> extraLn) {
+        double precision = 1 / (priorLn * priorLn);
+        double sum = 0;
+        for (Calibration c : from) {
+            Calibration.Factor f = factor.apply(c);
+            double variance = f.sdLn() * f.sdLn() + BETWEEN_RUNS_LN * BETWEEN_RUNS_LN
+                    + Math.pow(extraLn.applyAsDouble(c), 2);
+            precision += 1 / variance;
+            sum += Math.log(f.value()) / variance;
+        }
+        return new double[]{sum / precision, Math.sqrt(1 / precision)};
+    }
+
+    /**
+     * Benches that this one may be. Each multiplier takes every one of {@code count} equal shares of its distribution once, in
+     * shuffled order (Latin hypercube, McKay, Beckman and Conover 1979), so that thirty-two say as much as a few hundred loose draws.
+     */
+    public List<Multipliers> draw(int count, long seed) {
+        var random = new Random(seed);
+        double[][] z = new double[4][];
+        for (int p = 0; p < z.length; p++) {
+            z[p] = shuffled(count, random);
+        }
+        var all = new ArrayList<Multipliers>();
+        for (int m = 0; m < count; m++) {
+            all.add(new Multipliers(times(mean.jet(), jetLn * z[0][m]),
+                    times(mean.preheater(), preheaterLn * z[1][m]),
+                    times(mean.boardHeat(), boardHeatLn * z[2][m]),
+                    times(mean.boardConductivity(), boardConductivityLn * z[3][m])));
+        }
+        return all;
+    }
+
+    private static double times(double mean, double ln) {
+        return Math.clamp(mean * Math.exp(ln), 0.31, 2.9);
+    }
+
+    private static double[] shuffled(int count, Random random) {
+        double[] z = new double[count];
+        for (int i = 0; i < count; i++) {
+            double share = (i + random.nextDouble()) / count;
+            z[i] = Math.sqrt(2)
+                    * org.hipparchus.special.Erf.erfInv(2 * Math.clamp(share, 1e-4, 1 - 1e-4) - 1);
+        }
+        for (int i = count - 1; i > 0; i--) {
+            int j = random.nextInt(i + 1);
+            double t = z[i];
+            z[i] = z[j];
+            z[j] = t;
+        }
+        return z;
+    }
+}
