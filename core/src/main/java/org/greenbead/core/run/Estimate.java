@@ -7,8 +7,8 @@ package org.greenbead.core.run;
  * @param sigmaK  one standard deviation, K
  */
 public record Estimate(double celsius, double sigmaK) {
-    /** What is shown: about 95 of 100 lie within. */
+    /** What is shown: nine of ten lie within. */
     public double plusMinusK() {
-        return 2 * sigmaK;
+        return 1.645 * sigmaK;
     }
 }

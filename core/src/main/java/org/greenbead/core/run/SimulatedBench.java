@@ -5,17 +5,23 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import org.greenbead.core.bench.AirStation;
+import org.greenbead.core.bench.BottomHeater;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.HeatScene;
 import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 
 /**
- * A bench that exists only here: a plant whose jet, heater, heat capacity and conductivity differ from the planner's by what
- * the seed says, thermocouples with lag and noise, and every fault that a real one shows. Same seed and same hands, same
+ * A bench that exists only here: a plant whose jet, heater, heat capacity, conductivity, emissivity and lags differ from the
+ * planner's by what the seed says, probes that slipped a little, thermocouples with lag and noise, and every fault that a real one shows. Same seed and same hands, same
  * readings. May be read from another thread than the one that moves it.
  */
 public final class SimulatedBench implements BenchHands, ProbePort {
@@ -23,7 +29,9 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     private static final double NOISE_K = 0.25;
     private static final double RESOLUTION_K = 0.1;
     private static final double STEP_S = 0.5;
+    private static final double PLACE_MM = 0.7;
     private final RunPlan plan;
+    private final List<ProbePlace> fixed;
     private final SheetModel plant;
     private final Multipliers multipliers;
     private final Random noise;
@@ -41,12 +49,43 @@ public final class SimulatedBench implements BenchHands, ProbePort {
         var random = new Random(seed * 0x9E3779B97F4A7C15L);
         multipliers = new Multipliers(off(random, 0.18), off(random, 0.14), off(random, 0.10),
                 off(random, 0.15));
-        plant = new SheetModel(plan.scene(), multipliers, Resolution.FULL);
+        fixed = plan.bench().probes().stream().map(p -> slipped(p, plan, random)).toList();
+        plant = new SheetModel(built(plan.scene(), random), multipliers, Resolution.FULL);
         noise = new Random(seed ^ 0x5DEECE66DL);
         beadC = new double[plan.bench().probes().size()];
         shownC = new double[beadC.length];
         java.util.Arrays.fill(beadC, plan.bench().ambientC());
         show();
+    }
+
+    /** A probe sits where somebody put it, not where the plan says: up to about a millimetre off. */
+    private static ProbePlace slipped(ProbePlace probe, RunPlan plan, Random random) {
+        Point size = plan.board().sizeMm();
+        double x = probe.atMm().xMm() + PLACE_MM * Math.clamp(random.nextGaussian(), -1.8, 1.8);
+        double y = probe.atMm().yMm() + PLACE_MM * Math.clamp(random.nextGaussian(), -1.8, 1.8);
+        return new ProbePlace(probe.name(), probe.role(), probe.channel(), probe.side(),
+                new Point(Math.clamp(x, 0, size.xMm()), Math.clamp(y, 0, size.yMm())));
+    }
+
+    /** What no multiplier can mend: another emissivity, another conductivity through the board, slower tools. */
+    private static HeatScene built(HeatScene said, Random random) {
+        Board board = said.board();
+        var laminate = new Board(board.id(), board.title(), board.sizeMm(), board.thicknessMm(),
+                board.copperLayers(),
+                board.copperUm(), board.copperCoverage(), board.kThroughWPerMK() * off(random, 0.12),
+                board.chips(),
+                board.parts());
+        BottomHeater h = said.heater().orElseThrow();
+        var heater = new BottomHeater(h.name(), h.contact(), h.sizeMm(), h.gapMm(), h.emissivity(),
+                h.gapHWPerM2K(),
+                h.tauHeatS() * off(random, 0.10), h.tauCoolS(), h.maxC(), h.multiplier());
+        AirStation a = said.air();
+        var air = new AirStation(a.name(), a.nozzlesMm(), a.maxC(), a.maxLpm(), a.lossWPerK(),
+                a.tauS() * off(random, 0.15), a.multiplier());
+        return new HeatScene(laminate, said.target(), said.ambientC(), Optional.of(heater),
+                said.heaterCentre(),
+                said.heaterStartC(), air, List.of(), said.emissivity() * off(random, 0.04), said.boardBeta(),
+                said.laminate(), said.airCentre(), said.shields(), said.support());
     }
 
     private static double off(Random random, double sigma) {
@@ -69,9 +108,8 @@ public final class SimulatedBench implements BenchHands, ProbePort {
             double step = Math.min(STEP_S, nowS - timeS);
             plant.advance(input, step);
             timeS += step;
-            List<ProbePlace> probes = plan.bench().probes();
             for (int i = 0; i < beadC.length; i++) {
-                double truth = plant.probeC(probes.get(i));
+                double truth = plant.probeC(fixed.get(i));
                 beadC[i] = truth + (beadC[i] - truth) * Math.exp(-step / LAG_S);
             }
             show();

@@ -379,6 +379,15 @@ public final class SheetModel implements HeatModel {
         return heatJ[cell];
     }
 
+    public double celsius(int cell) {
+        return celsius[cell];
+    }
+
+    /** Shifts the temperature of one cell; the balance counts the heat as exchanged. */
+    public void shiftK(int cell, double kelvin) {
+        addHeatJ(cell, heatOf(cell, celsius[cell] + kelvin) - heatJ[cell]);
+    }
+
     /** Shifts the heat of one cell; the balance counts it as exchanged. */
     public void addHeatJ(int cell, double joule) {
         heatJ[cell] += joule;
@@ -661,10 +670,6 @@ public final class SheetModel implements HeatModel {
     /** The board's sheets and layers as they are cut, for those who measure. */
     SheetGrid grid() {
         return grid;
-    }
-
-    double celsius(int cell) {
-        return celsius[cell];
     }
 
 }
