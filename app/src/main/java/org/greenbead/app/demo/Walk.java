@@ -88,6 +88,19 @@ public final class Walk {
         press(KeyCode.ESCAPE, "leaves the field");
         press(KeyCode.LEFT, "undoes the change");
         await("the recipe as it was", () -> text("#pedal-word").startsWith("Go"));
+        press(KeyCode.H, "opens the heat picture");
+        await("the film", () -> text("#heat-clock").contains("°"));
+        say("heat picture: " + text("#heat-clock"));
+        shot("11-heat");
+        press(KeyCode.ESCAPE, "back to the recipe");
+        await("the recipe", () -> text("#figure-peak").contains("°"));
+        press(KeyCode.P, "lets the planner search");
+        await("an answer", () -> !text("#school-heater_and_air-binds").isEmpty());
+        await("air alone too", () -> !text("#school-air_alone-binds").isEmpty());
+        say("planner: " + text("#school-heater_and_air-binds"));
+        shot("12-planner");
+        press(KeyCode.ESCAPE, "keeps the recipe as it is");
+        await("the recipe again", () -> text("#pedal-word").startsWith("Go"));
         press(KeyCode.SPACE, "goes to the run");
         await("the run page",
                 () -> scene.lookup("#remedy-CELL_CONNECTED") != null && scene.lookup("#coach-now") != null);
@@ -151,6 +164,14 @@ public final class Walk {
         press(KeyCode.SPACE, "opens the run");
         await("the replay", () -> text("#pedal-word").equals("Play"));
         shot("7-replay");
+        press(KeyCode.C, "asks the run what it tells of the bench");
+        await("the fit",
+                () -> text("#pedal-word").startsWith("Keep") || text("#fit-said").contains("cannot"));
+        say(text("#fit-said"));
+        shot("13-calibrate");
+        press(KeyCode.SPACE, "keeps it with the bench");
+        await("the set-up", () -> scene.lookup("#setup-benches") != null);
+        press(KeyCode.G, "back to the job");
         press(KeyCode.J, "goes to the next job");
         press(KeyCode.J, "and the next");
         await("job SB-0412",

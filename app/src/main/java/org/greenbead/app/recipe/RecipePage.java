@@ -11,6 +11,7 @@ import java.util.function.BiFunction;
 import java.util.function.Function;
 import javafx.animation.PauseTransition;
 import javafx.geometry.HPos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -23,6 +24,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import javafx.util.Subscription;
+import org.greenbead.app.heat.HeatPage;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.run.HeatChart;
 import org.greenbead.app.run.RoomBars;
@@ -75,8 +77,12 @@ public final class RecipePage extends Page {
         this.original = plan;
         this.draft = plan;
         Texts texts = desk.texts();
-        var head = Looks.as(new VBox(1, Looks.label(texts.get("recipe.caps"), "caps"),
-                Looks.label(plan.recipe().title(), "now")), "instruction");
+        var title = new VBox(1, Looks.label(texts.get("recipe.caps"), "caps"),
+                Looks.label(plan.recipe().title(), "now"));
+        HBox.setHgrow(title, Priority.ALWAYS);
+        var head = Looks.as(new HBox(8, title, tool("open-heat", "recipe.heat", this::heat, texts),
+                tool("open-planner", "recipe.plan", this::planner, texts)), "instruction");
+        head.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         entry.setId("recipe-entry");
         entry.pseudoClassStateChanged(Looks.BAD, true);
         var figures = new FlowPane(22, 2, figure(peak, "recipe.figure.peak", texts),
@@ -107,6 +113,23 @@ public final class RecipePage extends Page {
                 model.jobProperty().subscribe(j -> draft = draft.with(j)));
         backWord(texts.get("recipe.revert"));
         rehearse();
+    }
+
+    private static Button tool(String id, String word, Runnable action, Texts texts) {
+        var button = Looks.as(new Button(texts.get(word)), "act");
+        button.setId(id);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(press -> action.run());
+        return button;
+    }
+
+    /** Of the numbers as they stand here. */
+    private void heat() {
+        go.page(new HeatPage(desk, model, go, draft), draft.job().id(), draft.bead());
+    }
+
+    private void planner() {
+        go.page(new PlannerPage(desk, model, go, draft), draft.job().id(), draft.bead());
     }
 
     private static VBox figure(Label value, String key, Texts texts) {
@@ -429,6 +452,14 @@ public final class RecipePage extends Page {
     public boolean key(KeyCode code, boolean control) {
         if (code == KeyCode.ESCAPE) {
             back();
+            return true;
+        }
+        if (code == KeyCode.H && !control) {
+            heat();
+            return true;
+        }
+        if (code == KeyCode.P && !control) {
+            planner();
             return true;
         }
         return false;

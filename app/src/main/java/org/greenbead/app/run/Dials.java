@@ -23,6 +23,7 @@ import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.Room;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
+import org.greenbead.core.thermal.HeatField;
 
 /** The tiles, the chart, the room left and the board: the same for a live run and for a replay. */
 final class Dials extends VBox {
@@ -75,6 +76,11 @@ final class Dials extends VBox {
         boardCard.setVisible(!compact);
         boardCard.setManaged(!compact);
         rooms.compact(compact);
+    }
+
+    /** The board's own colours, for the next drawing. */
+    void ground(Optional<HeatField> topSide) {
+        board.ground(topSide);
     }
 
     /** @param upTo how many states of the history are drawn */

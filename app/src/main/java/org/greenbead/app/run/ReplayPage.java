@@ -69,7 +69,8 @@ public final class ReplayPage extends Page {
         HBox.setHgrow(slider, Priority.ALWAYS);
         var acts = new HBox(10, slider,
                 act("replay-csv", texts.get("verdict.csv") + "  E", () -> keeper.csv(entry)),
-                act("replay-pdf", texts.get("verdict.pdf") + "  P", () -> keeper.pdf(entry)));
+                act("replay-pdf", texts.get("verdict.pdf") + "  P", () -> keeper.pdf(entry)),
+                act("replay-calibrate", texts.get("verdict.calibrate"), () -> go.calibrate(entry)));
         acts.setAlignment(Pos.CENTER_LEFT);
         page = Looks.as(new VBox(head, dials, acts), "page");
         VBox.setVgrow(dials, Priority.ALWAYS);
@@ -181,6 +182,7 @@ public final class ReplayPage extends Page {
             case ESCAPE -> go.ledger();
             case E -> keeper.csv(entry);
             case P -> keeper.pdf(entry);
+            case C -> go.calibrate(entry);
             default -> {
                 return false;
             }

@@ -16,7 +16,9 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.run.Ahead;
 import org.greenbead.core.run.BenchHands;
 import org.greenbead.core.run.ProbePort;
 import org.greenbead.core.run.Rehearsal;
@@ -28,6 +30,8 @@ import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Say;
 import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.Verdict;
+import org.greenbead.core.thermal.HeatField;
+import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.device.LoggerConfig;
 import org.greenbead.device.ModbusLogger;
 import org.greenbead.store.DemoWorld;
@@ -67,6 +71,9 @@ public final class RunDriver implements AutoCloseable {
     private final ConcurrentLinkedQueue<RunState> fresh = new ConcurrentLinkedQueue<>();
     private final AtomicBoolean announced = new AtomicBoolean();
     private volatile int speed = 1;
+    private static final long PICTURE_NANOS = 200_000_000;
+    private volatile Optional<HeatField> topSide = Optional.empty();
+    private long pictureNanos;
     private volatile Optional<SimulatedBench> bench = Optional.empty();
     // Touched by the runner alone.
     private Optional<RunSession> session = Optional.empty();
@@ -271,7 +278,24 @@ public final class RunDriver implements AutoCloseable {
         submit(() -> session.ifPresent(s -> after(s.change(timeS, index, stage))));
     }
 
+    /** What the top side looks like by the estimate; empty before the first reading. */
+    public Optional<HeatField> topSide() {
+        return topSide;
+    }
+
+    /** Tries other settings on the estimate; {@code then} on the FX thread. */
+    public void ahead(HeatInput settings, double seconds, java.util.function.Consumer<Ahead> then) {
+        submit(() -> session.ifPresent(s -> {
+            Ahead found = s.ahead(settings, seconds);
+            Platform.runLater(() -> then.accept(found));
+        }));
+    }
+
     private void publish(RunState state) {
+        if (System.nanoTime() - pictureNanos > PICTURE_NANOS) {
+            pictureNanos = System.nanoTime();
+            topSide = session.map(s -> s.field(Side.TOP));
+        }
         fresh.add(state);
         if (announced.compareAndSet(false, true)) {
             RunPlan now = session.map(RunSession::plan).orElse(plan);

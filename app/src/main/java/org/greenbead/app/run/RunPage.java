@@ -32,20 +32,25 @@ import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.run.Coaching;
 import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.Room;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Say;
 import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.Verdict;
+import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.store.RunEntry;
 import org.greenbead.store.RunLog;
 
 /** The run: what to do now, what comes next, and the numbers. Everything is one key or the pedal. */
 public final class RunPage extends Page implements RunDriver.Listener {
     private static final Duration REDRAW = Duration.millis(50);
+    private static final double TRY_S = 92;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -76,6 +81,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private boolean dirty;
     private Optional<Rehearsal> atStart = Optional.empty();
     private int heardStage = -1;
+    private Optional<Stage> tried = Optional.empty();
 
     public RunPage(Desk desk, JobModel model, Navigator go, RunPlan plan, Optional<Rehearsal> rehearsal,
             Consumer<RunPage> changed) {
@@ -210,6 +216,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         caution.setText(coaching.caution().map(texts::say).orElse(""));
         hide(caution, coaching.caution().isEmpty());
         dials.compact(Looks.compact(desk.settings().textPercent().get()));
+        dials.ground(driver.topSide());
         dials.show(running, s, history, history.size(), rehearsal(), texts);
         hide(simulated, driver.bench().isEmpty());
         driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));
@@ -385,6 +392,9 @@ public final class RunPage extends Page implements RunDriver.Listener {
             far.setVisible(!far.isVisible());
             return true;
         }
+        if (started && !control && tries(code)) {
+            return true;
+        }
         if (code == KeyCode.X && !control && started) {
             driver.say(Say.MOVED, "");
             return true;
@@ -394,6 +404,60 @@ public final class RunPage extends Page implements RunDriver.Listener {
             return true;
         }
         return false;
+    }
+
+    /** Keys that ask what would come of a change, and the one that makes it. */
+    private boolean tries(KeyCode code) {
+        if (state.isEmpty() || state.get().status() != RunState.Status.HEATING) {
+            return false;
+        }
+        Stage stage = running.recipe().stages().get(state.get().stage());
+        switch (code) {
+            case PLUS, ADD, EQUALS -> tryHeater(stage, 15);
+            case MINUS, SUBTRACT -> tryHeater(stage, -15);
+            case UP -> tryAir(stage, 10);
+            case DOWN -> tryAir(stage, -10);
+            case A -> tried.ifPresent(t -> {
+                driver.change(state.get().stage(), t);
+                tried = Optional.empty();
+                tell(desk.texts().get("run.try.set"), false);
+            });
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private void tryHeater(Stage stage, double by) {
+        Stage from = tried.filter(t -> t.name().equals(stage.name())).orElse(stage);
+        from.heaterC().map(c -> c + by).filter(c -> c >= 30 && c <= running.bench().heater().maxC())
+                .ifPresent(c -> tryOut(from.withHeater(Optional.of(c)),
+                        desk.texts().get("run.try.heater", desk.texts().temp(c))));
+    }
+
+    private void tryAir(Stage stage, double by) {
+        Stage from = tried.filter(t -> t.name().equals(stage.name())).orElse(stage);
+        from.air().filter(a -> a.setC() + by >= 50 && a.setC() + by <= running.bench().air().maxC())
+                .map(a -> new AirSetting(a.setC() + by, a.flowLpm(), a.nozzleMm(), a.distanceMm(),
+                        a.circleMm()))
+                .ifPresent(a -> tryOut(from.withAir(Optional.of(a)),
+                        desk.texts().get("run.try.air", desk.texts().temp(a.setC()))));
+    }
+
+    /** Asks the estimate what the next ninety seconds bring, and says it; nothing is changed yet. */
+    private void tryOut(Stage stage, String what) {
+        tried = Optional.of(stage);
+        Texts texts = desk.texts();
+        driver.ahead(HeatInput.of(stage.heaterC(), stage.air()), TRY_S, a -> {
+            Room least = a.rooms().stream().min(java.util.Comparator.comparingDouble(Room::leftAtPeakK))
+                    .orElseThrow();
+            tell(texts.get("run.try.says", what,
+                    a.meltsInS().isPresent()
+                            ? texts.get("run.try.melts", Words.clock(a.meltsInS().getAsDouble()))
+                            : texts.get("run.try.joint", texts.temp(a.jointC()), Words.clock(a.seconds())),
+                    texts.say(least.what()), texts.rise(least.leftAtPeakK())), least.leftAtPeakK() < 0);
+        });
     }
 
     @Override

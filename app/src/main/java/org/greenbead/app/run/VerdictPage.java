@@ -59,7 +59,8 @@ final class VerdictPage extends Page {
         keeper = new Keeper(desk, said);
         var acts = new HBox(8, act("verdict-replay", texts.get("verdict.replay"), () -> go.replay(entry)),
                 act("verdict-csv", texts.get("verdict.csv") + "  E", () -> keeper.csv(entry)),
-                act("verdict-pdf", texts.get("verdict.pdf") + "  P", () -> keeper.pdf(entry)));
+                act("verdict-pdf", texts.get("verdict.pdf") + "  P", () -> keeper.pdf(entry)),
+                act("verdict-calibrate", texts.get("verdict.calibrate"), () -> go.calibrate(entry)));
         acts.setAlignment(Pos.CENTER_LEFT);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("verdict.caps"), "caps"), word, about),
                 "instruction");
@@ -154,6 +155,10 @@ final class VerdictPage extends Page {
         }
         if (code == KeyCode.P) {
             keeper.pdf(entry);
+            return true;
+        }
+        if (code == KeyCode.C) {
+            go.calibrate(entry);
             return true;
         }
         return false;

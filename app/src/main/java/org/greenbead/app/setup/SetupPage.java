@@ -24,12 +24,19 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Settings;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.calibrate.History;
 import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.thermal.Uncertainty;
+import org.greenbead.store.Format;
 
 /** What the technician chooses once and keeps. */
 public final class SetupPage extends Page {
     private final Navigator go;
     private final VBox page;
+    private final VBox benches = Looks.as(new VBox(8), "card");
 
     public SetupPage(Desk desk, Navigator go) {
         this.go = go;
@@ -53,13 +60,68 @@ public final class SetupPage extends Page {
         var keys = Looks.as(
                 new VBox(8, Looks.label(texts.get("setup.keys"), "caps"), keys(texts.get("setup.keys.text"))),
                 "card");
-        var scroll = Looks.as(new ScrollPane(new VBox(12, rows, keys)), "watch-scroll");
+        var scroll = Looks.as(new ScrollPane(new VBox(12, benches, rows, keys)), "watch-scroll");
+        benches.setId("setup-benches");
+        readBenches(desk);
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         page = Looks.as(new VBox(Looks.as(new VBox(Looks.label(texts.get("setup.caps"), "caps"),
                 Looks.label(texts.get("place.setup"), "now")), "instruction"), scroll), "page");
         pedal(new Pedal(texts.get("setup.back"), texts.get("setup.back.so"), true, go::home));
         backWord(texts.get("key.back"));
+    }
+
+    /** Every bench of the ledger's jobs with its calibrations; each can be counted or left out. */
+    private void readBenches(Desk desk) {
+        desk.io(() -> {
+            var found = new java.util.TreeMap<String, Bench>();
+            for (Job job : desk.ledger().jobs()) {
+                found.put(job.bench(), desk.ledger().document(Format.BENCH, job.bench(), Bench.class));
+            }
+            return List.copyOf(found.values());
+        }, found -> showBenches(desk, found));
+    }
+
+    private void showBenches(Desk desk, List<Bench> found) {
+        Texts texts = desk.texts();
+        benches.getChildren().setAll(Looks.label(texts.get("setup.bench"), "caps"));
+        for (Bench bench : found) {
+            Uncertainty known = Uncertainty.of(bench, "", 0, 0);
+            String state = known.calibrated()
+                    ? texts.get("setup.bench.knows", Math.round(164.5 * known.jetLn()),
+                            Math.round(164.5 * known.preheaterLn()))
+                    : texts.get("setup.bench.none");
+            benches.getChildren().add(row(bench.title(), Looks.label(
+                    bench.heater().name() + " " + Math.round(bench.heater().maxC()) + " °C, "
+                            + bench.air().name() + ": "
+                            + state,
+                    "text-ink")));
+            for (Calibration c : bench.calibrations()) {
+                var count = Looks.as(
+                        new ToggleButton(texts.get(c.counted() ? "setup.bench.counted" : "setup.bench.left")),
+                        "act", "small");
+                count.setId("count-" + c.run());
+                count.setSelected(c.counted());
+                count.setMinWidth(Region.USE_PREF_SIZE);
+                count.setOnAction(press -> desk.io(() -> {
+                    Bench now = desk.ledger().document(Format.BENCH, bench.id(), Bench.class);
+                    desk.ledger().save(History.counting(now, c.run(), !c.counted()));
+                    return now;
+                }, kept -> readBenches(desk)));
+                Label words = Looks
+                        .label(texts.get("setup.bench.run", c.run(), factor(c.jet()), factor(c.preheater()),
+                                Math.round(c.nozzleMm()), texts.rise(c.residualK())), "muted");
+                words.setMaxWidth(Double.MAX_VALUE);
+                HBox.setHgrow(words, Priority.ALWAYS);
+                var line = new HBox(10, words, count);
+                line.setAlignment(Pos.CENTER_LEFT);
+                benches.getChildren().add(row("", line));
+            }
+        }
+    }
+
+    private static String factor(Calibration.Factor f) {
+        return f.determined() ? String.format(java.util.Locale.ROOT, "%.2f", f.value()) : "–";
     }
 
     private static Region logger(Texts texts, Settings settings) {

@@ -34,6 +34,8 @@ public final class Desk implements AutoCloseable {
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("ledger").factory());
     private final ExecutorService compute = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("compute").factory());
+    private final ExecutorService background = Executors
+            .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("background").factory());
     private final Cues cues;
     private Optional<SimulatedLogger> logger = Optional.empty();
     private Consumer<String> trouble = message -> LOG.error("{}", message);
@@ -111,6 +113,16 @@ public final class Desk implements AutoCloseable {
         run(compute, work, then, this::explain);
     }
 
+    /** Arithmetic that takes seconds, so that what is typed does not wait for it; {@code then} on the FX thread. */
+    public <T> void background(Callable<T> work, Consumer<T> then) {
+        run(background, work, then, this::explain);
+    }
+
+    /** The same with an own answer to a failure, on the FX thread. */
+    public <T> void background(Callable<T> work, Consumer<T> then, Consumer<Throwable> failed) {
+        run(background, work, then, failed);
+    }
+
     private static <T> void run(ExecutorService where, Callable<T> work, Consumer<T> then,
             Consumer<Throwable> failed) {
         CompletableFuture.supplyAsync(() -> {
@@ -139,6 +151,7 @@ public final class Desk implements AutoCloseable {
     @Override
     public void close() {
         compute.shutdownNow();
+        background.shutdownNow();
         io.shutdown();
         try {
             if (!io.awaitTermination(10, TimeUnit.SECONDS)) {

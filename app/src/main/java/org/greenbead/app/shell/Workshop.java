@@ -22,6 +22,7 @@ import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
 import org.greenbead.app.run.RunPage;
+import org.greenbead.app.setup.CalibratePage;
 import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
@@ -346,8 +347,14 @@ public final class Workshop implements Navigator {
         show(new LedgerPage(desk, this), "ledger", Optional.empty());
     }
 
-    private void setup() {
+    @Override
+    public void setup() {
         show(new SetupPage(desk, this), "setup", Optional.empty());
+    }
+
+    @Override
+    public void calibrate(RunEntry entry) {
+        show(new CalibratePage(desk, this, entry), "setup", Optional.empty());
     }
 
     // Keys.

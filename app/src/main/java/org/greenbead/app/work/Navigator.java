@@ -20,4 +20,10 @@ public interface Navigator {
     void replay(RunEntry entry);
 
     void ledger();
+
+    /** The bench set-up, with what its runs have told. */
+    void setup();
+
+    /** Asks a kept run what it tells of its bench. */
+    void calibrate(RunEntry entry);
 }

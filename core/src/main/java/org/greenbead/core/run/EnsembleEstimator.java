@@ -3,6 +3,8 @@ package org.greenbead.core.run;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.thermal.HeatField;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 import org.greenbead.core.thermal.HeatScene;
@@ -181,6 +183,19 @@ final class EnsembleEstimator implements JointEstimator {
         }
         return new Estimate(mean,
                 Math.sqrt(KEPT * variance + STRUCTURAL_K * STRUCTURAL_K + 0.25 * beside * beside));
+    }
+
+    @Override
+    public HeatField field(Side side) {
+        HeatField first = members[0].field(side);
+        float[] mean = new float[first.celsius().length];
+        for (SheetModel member : members) {
+            float[] skin = member.field(side).celsius();
+            for (int i = 0; i < mean.length; i++) {
+                mean[i] += skin[i] / MEMBERS;
+            }
+        }
+        return new HeatField(side, first.xMm(), first.yMm(), first.columns(), mean);
     }
 
     /** The member whose joint lies nearest the mean. */

@@ -2,6 +2,8 @@ package org.greenbead.core.run;
 
 import java.util.function.ToDoubleFunction;
 import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.thermal.HeatField;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 
@@ -19,6 +21,9 @@ interface JointEstimator {
 
     /** Any temperature of the model, °C, with its spread. */
     Estimate of(ToDoubleFunction<HeatModel> quantity);
+
+    /** What one side of the board looks like, mean of all that is held possible. */
+    HeatField field(Side side);
 
     /** A model in the best-estimate state, to look ahead with. */
     HeatModel lookAhead();

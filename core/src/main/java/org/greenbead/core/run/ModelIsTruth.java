@@ -2,6 +2,8 @@ package org.greenbead.core.run;
 
 import java.util.function.ToDoubleFunction;
 import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.thermal.HeatField;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 
@@ -26,6 +28,11 @@ final class ModelIsTruth implements JointEstimator {
     @Override
     public Estimate of(ToDoubleFunction<HeatModel> quantity) {
         return new Estimate(quantity.applyAsDouble(model), 0);
+    }
+
+    @Override
+    public HeatField field(Side side) {
+        return model.field(side);
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.thermal.HeatModel;
@@ -46,6 +47,12 @@ public record Rehearsal(List<Row> rows, List<StageMark> marks, double peakJointM
 
     /** The same on a given model in its starting state. */
     public static Rehearsal of(RunPlan plan, HeatModel model, BooleanSupplier cancelled) {
+        return of(plan, model, cancelled, m -> {
+        });
+    }
+
+    /** @param watch shown the model at the start and after every second */
+    static Rehearsal of(RunPlan plan, HeatModel model, BooleanSupplier cancelled, Consumer<HeatModel> watch) {
         RunEngine engine = RunEngine.rehearsing(plan, model);
         var technician = new SimulatedTechnician(plan.task(), false);
         var rows = new ArrayList<Row>();
@@ -58,9 +65,11 @@ public record Rehearsal(List<Row> rows, List<StageMark> marks, double peakJointM
         engine.apply(new RunEvent.Started(0));
         RunState state = engine.state();
         rows.add(row(0, 0, plan, engine, model, top, under));
+        watch.accept(model);
         while (state.status() != RunState.Status.ENDED && time < LONGEST_S && !cancelled.getAsBoolean()) {
             time += STEP_S;
             model.advance(engine.input(), STEP_S);
+            watch.accept(model);
             engine.apply(new RunEvent.Sampled(time, plan.bench().probes().stream()
                     .<Reading>map(p -> new Reading.Measured(p.name(), model.probeC(p))).toList()));
             state = engine.state();

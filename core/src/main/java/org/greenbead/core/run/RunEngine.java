@@ -10,10 +10,17 @@ import java.util.OptionalDouble;
 import java.util.function.ToDoubleFunction;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.thermal.HeatField;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 import org.greenbead.core.thermal.Resolution;
@@ -27,6 +34,9 @@ public final class RunEngine {
     private static final double LOOK_AHEAD_EVERY_S = 4;
     private static final double LOOK_AHEAD_STEP_S = 4;
     private static final double LOOK_AHEAD_S = 240;
+    /** How far ahead a part is looked after, s, and how long the heat stays on after the melt. */
+    private static final double EARLY_S = 48;
+    private static final double AFTER_MELT_S = 8;
     private static final long ESTIMATOR_SEED = 4_17;
 
     private final RunPlan original;
@@ -63,6 +73,7 @@ public final class RunEngine {
     private OptionalDouble meltsAtS = OptionalDouble.empty();
     private OptionalDouble safeAtS = OptionalDouble.empty();
     private boolean brokenOff;
+    private List<Finding> early = List.of();
 
     private RunEngine(RunPlan plan, JointEstimator estimator, Optional<Rehearsal> rehearsal) {
         this.original = plan;
@@ -99,6 +110,11 @@ public final class RunEngine {
     /** The plan with the stages as they have been changed so far. */
     public RunPlan plan() {
         return plan;
+    }
+
+    /** What one side of the board looks like by the estimate. */
+    public HeatField field(Side side) {
+        return estimator.field(side);
     }
 
     /** What heater and air should be set to now. */
@@ -256,6 +272,8 @@ public final class RunEngine {
         } else {
             meltsAtS = OptionalDouble.empty();
         }
+        early = runningOut();
+        note(early);
         if (status == RunState.Status.COOLING) {
             double margin = estimator.of(HeatModel::jointMaxC).plusMinusK();
             safeAtS = firstTime(m -> movingC() - margin - m.jointMaxC());
@@ -264,6 +282,94 @@ public final class RunEngine {
 
     private OptionalDouble from(OptionalDouble atS) {
         return atS.isPresent() ? OptionalDouble.of(Math.max(0, atS.getAsDouble() - timeS)) : atS;
+    }
+
+    /**
+     * What would come of other settings, everything else as it is.
+     *
+     * @param seconds 4 to 240
+     */
+    public Ahead ahead(HeatInput settings, double seconds) {
+        HeatModel ahead = estimator.lookAhead();
+        double[] peak = new double[guarded.size()];
+        double[] now = new double[guarded.size()];
+        for (int i = 0; i < peak.length; i++) {
+            now[i] = guarded.get(i).celsius().applyAsDouble(ahead);
+            peak[i] = now[i];
+        }
+        double last = ahead.jointMinC() - alloy.liquidusC();
+        OptionalDouble melts = last >= 0 ? OptionalDouble.of(0) : OptionalDouble.empty();
+        for (double s = 0; s < Math.clamp(seconds, LOOK_AHEAD_STEP_S, LOOK_AHEAD_S); s += LOOK_AHEAD_STEP_S) {
+            ahead.advance(settings, LOOK_AHEAD_STEP_S);
+            double over = ahead.jointMinC() - alloy.liquidusC();
+            if (melts.isEmpty() && over >= 0) {
+                melts = OptionalDouble.of(s + LOOK_AHEAD_STEP_S * last / (last - over));
+            }
+            last = over;
+            for (int i = 0; i < peak.length; i++) {
+                peak[i] = Math.max(peak[i], guarded.get(i).celsius().applyAsDouble(ahead));
+            }
+        }
+        var rooms = new ArrayList<Room>();
+        for (int i = 0; i < peak.length; i++) {
+            Protected part = guarded.get(i);
+            rooms.add(new Room(part.what(), part.kind(), now[i], peak[i], part.limitC()));
+        }
+        return new Ahead(seconds, ahead.jointMinC(), melts, rooms);
+    }
+
+    /** A part that will run out of room before the joints have melted, with the setting that keeps it. */
+    private List<Finding> runningOut() {
+        Stage now = current();
+        if (status != RunState.Status.HEATING && status != RunState.Status.MOLTEN
+                || now.purpose() == Stage.Purpose.COOL) {
+            return List.of();
+        }
+        double horizon = Math.min(EARLY_S,
+                meltsAtS.isPresent() ? meltsAtS.getAsDouble() - timeS + AFTER_MELT_S : EARLY_S);
+        Ahead as = ahead(input(), Math.max(LOOK_AHEAD_STEP_S, horizon));
+        for (int i = 0; i < guarded.size(); i++) {
+            Protected part = guarded.get(i);
+            double allowed = part.limitC() - part.marginK();
+            double peak = as.rooms().get(i).peakC();
+            if (peak > allowed && as.rooms().get(i).nowC() <= allowed) {
+                var gaps = new ArrayList<Quantity>(
+                        List.of(new Quantity.Name(part.name()), new Quantity.TempC(peak),
+                                new Quantity.TempC(allowed), new Quantity.Seconds(horizon)));
+                Optional<Remedy> cure = cure(now, i, allowed, horizon);
+                cure.ifPresent(c -> gaps.add(new Quantity.TempC(
+                        c instanceof Remedy.SetAir air
+                                ? air.air().setC()
+                                : ((Remedy.SetHeater) c).celsius())));
+                Rule rule = cure.isPresent() ? Rule.ROOM_RUNS_OUT : Rule.ROOM_CANNOT_HOLD;
+                return List.of(new Finding(rule, part.name(), Severity.CARE, gaps, cure));
+            }
+        }
+        return List.of();
+    }
+
+    /** The mildest cut of the air, or of the heater where none blows, that keeps a part within its limit. */
+    private Optional<Remedy> cure(Stage now, int part, double allowed, double horizon) {
+        for (double cut = 10; cut <= 60; cut += 10) {
+            double less = cut;
+            Optional<Stage> milder = now.air().isPresent()
+                    ? now.air().filter(a -> a.setC() - less >= 50)
+                            .map(a -> now.withAir(
+                                    Optional.of(new AirSetting(a.setC() - less, a.flowLpm(), a.nozzleMm(),
+                                            a.distanceMm(), a.circleMm()))))
+                    : now.heaterC().filter(c -> c - less >= 30)
+                            .map(c -> now.withHeater(Optional.of(c - less)));
+            if (milder.isEmpty()) {
+                return Optional.empty();
+            }
+            HeatInput settings = HeatInput.of(milder.get().heaterC(), milder.get().air());
+            if (ahead(settings, horizon).rooms().get(part).peakC() <= allowed) {
+                return Optional.of(milder.get().air().isPresent()
+                        ? new Remedy.SetAir(stage, milder.get().air().get())
+                        : new Remedy.SetHeater(stage, milder.get().heaterC().orElseThrow()));
+            }
+        }
+        return Optional.empty();
     }
 
     /** First time at which {@code over} rises through nothing, if settings stay as they are. */
@@ -427,7 +533,7 @@ public final class RunEngine {
         var rooms = new ArrayList<Room>();
         Estimate cold = joint();
         rooms.add(new Room(
-                Phrase.of("room.melt", new org.greenbead.core.quantity.Quantity.Name(plan.target().name())),
+                Phrase.of("room.melt", new Quantity.Name(plan.target().name())),
                 Room.Kind.MUST_MELT, cold.celsius(),
                 Math.max(peakJointC, cold.celsius()), alloy.liquidusC()));
         for (int i = 0; i < guardedPeakC.length; i++) {
@@ -450,6 +556,10 @@ public final class RunEngine {
         RunView view = view();
         List<Finding> now = started && status != RunState.Status.ENDED ? rules.look(view) : List.of();
         var shown = new ArrayList<>(now);
+        if (started && status != RunState.Status.ENDED) {
+            early.stream().filter(e -> now.stream().noneMatch(f -> f.subject().equals(e.subject())))
+                    .forEach(shown::add);
+        }
         raised.values().stream()
                 .filter(f -> RunRules.stays(f.rule()) && shown.stream().noneMatch(s -> s.id().equals(f.id())))
                 .forEach(shown::add);

@@ -4,10 +4,13 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Rule;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.thermal.HeatField;
+import org.greenbead.core.thermal.HeatInput;
 
 /**
  * A live run: asks the logger, keeps every event in the journal before it acts on it, moves the engine on. Used by one thread
@@ -81,6 +84,16 @@ public final class RunSession implements AutoCloseable {
 
     public RunPlan plan() {
         return engine.plan();
+    }
+
+    /** What one side of the board looks like by the estimate. */
+    public HeatField field(Side side) {
+        return engine.field(side);
+    }
+
+    /** What would come of other settings of the stage in hand. */
+    public Ahead ahead(HeatInput settings, double seconds) {
+        return engine.ahead(settings, seconds);
     }
 
     public Verdict verdict() {

@@ -1,0 +1,235 @@
+package org.greenbead.app.heat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Page;
+import org.greenbead.app.shell.Pedal;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.run.HeatFilm;
+import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.Room;
+import org.greenbead.core.run.RunPlan;
+
+/** Both sides of the board over a rehearsal on the full model; probes are put where they are wanted. */
+public final class HeatPage extends Page {
+    private final Desk desk;
+    private final JobModel model;
+    private final Navigator go;
+    private final HeatPicture top = new HeatPicture(Side.TOP);
+    private final HeatPicture under = new HeatPicture(Side.BOTTOM);
+    private final HeatScale scale = new HeatScale();
+    private final Slider time = new Slider(0, 1, 0);
+    private final Label clock = Looks.as(new Label("–"), "figure");
+    private final Label said = Looks.label("", "muted");
+    private final ToggleGroup probes = new ToggleGroup();
+    private final HBox probeKeys = new HBox(6);
+    private final AtomicBoolean gone = new AtomicBoolean();
+    private final VBox page;
+    private RunPlan plan;
+    private Optional<HeatFilm> film = Optional.empty();
+
+    public HeatPage(Desk desk, JobModel model, Navigator go, RunPlan plan) {
+        this.desk = desk;
+        this.model = model;
+        this.go = go;
+        this.plan = plan;
+        Texts texts = desk.texts();
+        top.setId("heat-top");
+        under.setId("heat-under");
+        time.setId("heat-time");
+        clock.setId("heat-clock");
+        said.setId("heat-said");
+        clock.setMinWidth(Region.USE_PREF_SIZE);
+        top.onPlaced(p -> put(Side.TOP, p));
+        under.onPlaced(p -> put(Side.BOTTOM, p));
+        var left = Looks.as(new VBox(6, Looks.label(texts.get("heat.top"), "caps"), top), "card");
+        var right = Looks.as(new VBox(6, Looks.label(texts.get("heat.under"), "caps"), under), "card");
+        VBox.setVgrow(top, Priority.ALWAYS);
+        VBox.setVgrow(under, Priority.ALWAYS);
+        HBox.setHgrow(left, Priority.ALWAYS);
+        HBox.setHgrow(right, Priority.ALWAYS);
+        left.setPrefWidth(100);
+        right.setPrefWidth(100);
+        var sides = new HBox(10, left, right);
+        VBox.setVgrow(sides, Priority.ALWAYS);
+        HBox.setHgrow(time, Priority.ALWAYS);
+        time.setAccessibleText(texts.get("heat.time"));
+        time.valueProperty().subscribe(v -> draw());
+        var scrub = new HBox(14, clock, time);
+        scrub.setAlignment(Pos.CENTER_LEFT);
+        probeKeys.setAlignment(Pos.CENTER_LEFT);
+        probeKeys();
+        HBox.setHgrow(said, Priority.ALWAYS);
+        var placing = new HBox(12, Looks.label(texts.get("heat.probe"), "muted"), probeKeys, said);
+        placing.setAlignment(Pos.CENTER_LEFT);
+        var foot = Looks.as(new VBox(6, scrub, scale, placing), "card");
+        var head = Looks.as(new VBox(1, Looks.label(texts.get("heat.caps"), "caps"),
+                Looks.label(plan.recipe().title(), "now")), "instruction");
+        page = Looks.as(new VBox(head, sides, foot), "page");
+        backWord(texts.get("key.back"));
+        pedal(new Pedal(texts.get("heat.peak"), texts.get("heat.peak.so"), true, this::toPeak));
+        shoot();
+    }
+
+    private void shoot() {
+        RunPlan mine = plan;
+        said.setText(desk.texts().get("heat.wait"));
+        desk.background(() -> HeatFilm.of(mine, gone::get), made -> {
+            if (!gone.get() && mine == plan) {
+                film = Optional.of(made);
+                time.setMax(made.rehearsal().lengthS());
+                time.setBlockIncrement(HeatFilm.EVERY_S);
+                time.setMajorTickUnit(60);
+                said.setText(desk.texts().get("heat.place"));
+                toPeak();
+                draw();
+            }
+        });
+    }
+
+    private void toPeak() {
+        film.ifPresent(f -> time.setValue(f.rehearsal().rows().stream()
+                .max(java.util.Comparator.comparingDouble(Rehearsal.Row::jointMinC)).orElseThrow().timeS()));
+    }
+
+    private void draw() {
+        if (film.isEmpty()) {
+            return;
+        }
+        Texts texts = desk.texts();
+        HeatFilm f = film.get();
+        HeatFilm.Frame frame = f.at(time.getValue());
+        Rehearsal.Row row = f.row(time.getValue());
+        List<Room> rooms = HeatFilm.rooms(plan, row);
+        double solidus = plan.target().joint().alloy().solidusC();
+        double lowest = rooms.stream().skip(1).mapToDouble(Room::limitC).min().orElse(solidus);
+        double[] levels = {solidus, lowest};
+        top.show(plan, frame.top(), rooms, levels, texts);
+        under.show(plan, frame.bottom(), rooms, levels, texts);
+        var marks = new ArrayList<HeatScale.Mark>();
+        marks.add(new HeatScale.Mark(solidus, texts.get("heat.solidus", texts.words().bare(solidus))));
+        if (Math.abs(lowest - solidus) > 12) {
+            marks.add(new HeatScale.Mark(lowest, texts.get("heat.lowest", texts.words().bare(lowest))));
+        }
+        scale.show(marks, texts);
+        clock.setText(Words.clock(row.timeS()) + "  " + plan.recipe().stages().get(row.stage()).name() + "  "
+                + texts.temp(row.jointMinC()));
+    }
+
+    private void probeKeys() {
+        probeKeys.getChildren().clear();
+        for (ProbePlace probe : plan.bench().probes()) {
+            probeKeys.getChildren().add(key("T" + probe.channel(), probe.name()));
+        }
+        if (plan.bench().probes().size() < 8) {
+            probeKeys.getChildren().add(key(desk.texts().get("heat.probe.new"), ""));
+        }
+        if (probes.getSelectedToggle() == null && !probeKeys.getChildren().isEmpty()) {
+            probes.selectToggle((ToggleButton) probeKeys.getChildren().getFirst());
+        }
+    }
+
+    private ToggleButton key(String word, String probe) {
+        var key = Looks.as(new ToggleButton(word), "act", "small");
+        key.setId("probe-" + (probe.isEmpty() ? "new" : probe));
+        key.setToggleGroup(probes);
+        key.setUserData(probe);
+        key.setMinWidth(Region.USE_PREF_SIZE);
+        return key;
+    }
+
+    /** Moves the chosen probe, or adds one on the next free channel; the bench keeps it. */
+    private void put(Side side, Point at) {
+        if (probes.getSelectedToggle() == null) {
+            return;
+        }
+        String chosen = (String) probes.getSelectedToggle().getUserData();
+        var places = new ArrayList<ProbePlace>();
+        for (ProbePlace probe : plan.bench().probes()) {
+            places.add(probe.name().equals(chosen)
+                    ? new ProbePlace(probe.name(), ProbePlace.Role.BOARD, probe.channel(), side, at)
+                    : probe);
+        }
+        if (chosen.isEmpty()) {
+            int channel = 1;
+            while (taken(places, channel)) {
+                channel++;
+            }
+            places.add(new ProbePlace("probe_" + channel, ProbePlace.Role.BOARD, channel, side, at));
+        }
+        Bench was = plan.bench();
+        Bench bench = new Bench(was.id(), was.title(), was.ambientC(), was.heater(), was.air(), places,
+                was.calibrations());
+        plan = plan.with(bench);
+        probes.selectToggle(null);
+        probeKeys();
+        film.ifPresent(f -> draw());
+        said.setText(desk.texts().get("heat.placed"));
+        desk.io(() -> {
+            desk.ledger().save(bench);
+            return bench;
+        }, kept -> model.replan());
+    }
+
+    private static boolean taken(List<ProbePlace> places, int channel) {
+        return places.stream().anyMatch(p -> p.channel() == channel);
+    }
+
+    @Override
+    public Region node() {
+        return page;
+    }
+
+    @Override
+    public void back() {
+        go.recipe(bead());
+    }
+
+    private String bead() {
+        return plan.bead();
+    }
+
+    @Override
+    public boolean key(KeyCode code, boolean control) {
+        if (top.key(code) || under.key(code)) {
+            return true;
+        }
+        if (code == KeyCode.ESCAPE) {
+            back();
+            return true;
+        }
+        double step = control ? 30 : HeatFilm.EVERY_S;
+        if (code == KeyCode.LEFT || code == KeyCode.RIGHT) {
+            time.setValue(
+                    Math.clamp(time.getValue() + (code == KeyCode.LEFT ? -step : step), 0, time.getMax()));
+            return true;
+        }
+        return false;
+    }
+
+    @Override
+    public void dispose() {
+        gone.set(true);
+    }
+}
