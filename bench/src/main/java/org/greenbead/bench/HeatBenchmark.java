@@ -2,6 +2,7 @@ package org.greenbead.bench;
 
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import org.greenbead.core.plan.Drive;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.HeatInput;
@@ -22,7 +23,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/** One simulated minute of the thermal model, and one whole rehearsal. */
+/** The thermal model at its two resolutions, and one whole rehearsal. */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
@@ -31,23 +32,38 @@ import org.openjdk.jmh.annotations.Warmup;
 @Fork(1)
 public class HeatBenchmark {
     private RunPlan plan;
-    private SheetModel model;
+    private SheetModel full;
+    private SheetModel search;
     private HeatInput input;
 
     @Setup
     public void prepare() throws BadFileException {
         plan = new DemoWorld(new OpenFiles()).plan("SB-0417", "lift_run");
-        model = new SheetModel(plan.scene(), Multipliers.NOMINAL, Resolution.FULL);
+        full = new SheetModel(plan.scene(), Multipliers.NOMINAL, Resolution.FULL);
+        search = new SheetModel(plan.scene(), Multipliers.NOMINAL, Resolution.SEARCH);
         input = HeatInput.of(Optional.of(240.0), plan.recipe().stages().get(3).air());
     }
 
-    /** 60 s of heating in steps of half a second: 60,000 ms over the result is the factor over real time. */
+    /** 60 s of heater and air in steps of half a second: 60,000 ms over the result is the factor over real time. */
     @Benchmark
-    public double minuteOfHeating() {
+    public double fullMinuteUnderAir() {
+        SheetModel model = full.copy();
         for (int i = 0; i < 120; i++) {
             model.advance(input, 0.5);
         }
         return model.jointCentreC();
+    }
+
+    /** The lift recipe of the demo from cold to solid on the search model, as the planner drives it. */
+    @Benchmark
+    public double searchWholeRecipe() {
+        return Drive.of(plan, plan.recipe(), search.copy(), () -> false).lengthS();
+    }
+
+    /** The same on the full model, as an offer is proved. */
+    @Benchmark
+    public double fullWholeRecipe() {
+        return Drive.of(plan, plan.recipe(), full.copy(), () -> false).lengthS();
     }
 
     @Benchmark

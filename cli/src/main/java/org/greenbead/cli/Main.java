@@ -11,7 +11,8 @@ import picocli.CommandLine.Command;
 @Command(name = "greenbead", mixinStandardHelpOptions = true, version = "Green Bead 0.1.0", description = "Rework of ball grid arrays: rehearse, run, prove, remember.", subcommands = {
         RehearseCommand.class, RunCommand.class, ReplayCommand.class, ExportCommand.class,
         ReportCommand.class, LedgerCommand.class,
-        DoctorCommand.class, FindingsCommand.class})
+        DoctorCommand.class, FindingsCommand.class, PlanCommand.class, CalibrateCommand.class,
+        ObserveCommand.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.CommandSpec spec;

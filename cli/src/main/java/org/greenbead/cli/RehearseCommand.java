@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.greenbead.core.finding.Finding;
+import org.greenbead.core.plan.Drive;
+import org.greenbead.core.plan.Outcome;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
@@ -44,6 +46,8 @@ final class RehearseCommand implements Callable<Integer> {
     private Path file;
     @Option(names = "--csv", paramLabel = "OUT", description = "Write the traces as CSV.")
     private Path csv;
+    @Option(names = "--write", paramLabel = "OUT", description = "Write a plan as a rehearsal file with fixed times.")
+    private Path write;
     @Option(names = "--json", paramLabel = "OUT", description = "Write the summary as JSON.")
     private Path json;
 
@@ -110,6 +114,13 @@ final class RehearseCommand implements Callable<Integer> {
         }
         for (Finding finding : PlanRules.look(plan, Optional.of(rehearsal))) {
             out.println(FindingsCommand.text(finding, words));
+        }
+        if (write != null) {
+            Outcome outcome = Drive.of(plan, plan.recipe(),
+                    new SheetModel(plan.scene(), plan.knowledge().mean(), Resolution.FULL), () -> false);
+            SafeFiles.write(write, shared.files()
+                    .write(Format.REHEARSAL, RehearsalFile.of(Drive.heating(plan, plan.recipe(), outcome)))
+                    .getBytes(StandardCharsets.UTF_8));
         }
         if (csv != null) {
             var text = new StringWriter();

@@ -76,7 +76,7 @@ public class MainTest {
     @Test
     public void everyVerbHasHelp() {
         for (String verb : List.of("rehearse", "findings", "run", "replay", "export", "report", "ledger",
-                "doctor")) {
+                "doctor", "plan", "calibrate", "observe")) {
             Said said = type(verb, "--help");
             assertEquals(said.status(), 0, verb);
             assertTrue(said.out().contains("Usage: greenbead " + verb), said.out());
@@ -117,6 +117,51 @@ public class MainTest {
         assertTrue(Files.readAllLines(csv).getFirst().endsWith(",heater_c,air_exit_c,stage"));
         assertTrue(Files.readString(json).contains("\"peak_joint_min_c\""));
         assertTrue(type("rehearse", plan.toString(), "--fahrenheit").out().contains("°F"));
+    }
+
+    /** The file that is written rehearses to the same peak by itself. */
+    @Test
+    public void writesAPlanAsARehearsalFile() throws Exception {
+        Path out = folder.resolve("whole.json");
+        Path csv = folder.resolve("whole.csv");
+        assertEquals(type("rehearse", plan.toString(), "--write", out.toString()).status(), 0);
+        Said said = type("rehearse", out.toString(), "--csv", csv.toString());
+        assertEquals(said.status(), 0, said.err());
+        double most = Files.readAllLines(csv).stream().skip(1)
+                .mapToDouble(l -> Double.parseDouble(l.split(",")[1])).max().orElseThrow();
+        assertTrue(most > 195 && most < 225, "joint centre peaks at " + most);
+    }
+
+    @Test
+    public void searchesARecipeAndWritesIt() throws Exception {
+        Path recipe = folder.resolve("found.recipe.bead.json");
+        Path json = folder.resolve("found.json");
+        Said said = type("plan", plan.toString(), "--school", "heater_and_air", "--recipe", recipe.toString(),
+                "--json",
+                json.toString());
+        assertEquals(said.status(), 0, said.err() + said.out());
+        assertTrue(said.out().contains("keeps every limit"), said.out());
+        assertTrue(files.read(recipe, Format.RECIPE, org.greenbead.core.recipe.Recipe.class).stages()
+                .size() >= 4);
+        assertTrue(Files.readString(json).contains("\"holds\""));
+        assertTrue(type("plan", plan.toString(), "--school", "plate").err().contains("no plate"));
+        assertTrue(type("plan", plan.toString(), "--school", "steam").err().contains("is no school"));
+    }
+
+    @Test
+    public void calibratesABenchFromALogAndMeasuresTheEstimate() throws Exception {
+        Path log = folder.resolve("calibrate.run.jsonl");
+        assertTrue(type("run", "--simulated", "--speed", "1000", "--log", log.toString()).status() <= 1);
+        Path bench = folder.resolve("quay-1.bench.bead.json");
+        Files.writeString(bench,
+                files.write(Format.BENCH, files.read(plan, Format.PLAN, RunPlan.class).bench()));
+        Said said = type("calibrate", log.toString(), "--bench", bench.toString());
+        assertEquals(said.status(), 0, said.err() + said.out());
+        assertTrue(said.out().contains("after the fit"), said.out());
+        assertEquals(
+                files.read(bench, Format.BENCH, org.greenbead.core.bench.Bench.class).calibrations().size(),
+                1);
+        assertTrue(type("observe", plan.toString(), "--runs", "1").out().contains("held the coldest joint"));
     }
 
     @Test

@@ -239,7 +239,18 @@ public final class OpenFiles {
         ObjectNode out = mapper.createObjectNode();
         out.put("format", format.tag());
         out.setAll((ObjectNode) mapper.valueToTree(value));
+        if (format == Format.REHEARSAL) {
+            // What a set-up has not got is left out of the file, not written as nothing.
+            withoutNulls(out);
+        }
         return mapper.writerWithDefaultPrettyPrinter().writeValueAsString(out) + "\n";
+    }
+
+    private static void withoutNulls(JsonNode node) {
+        if (node instanceof ObjectNode object) {
+            object.removeIf(JsonNode::isNull);
+        }
+        node.forEach(OpenFiles::withoutNulls);
     }
 
     /** One value on one line, as in run logs. */

@@ -102,6 +102,101 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
                 heaterSteps(), airSegments(), fans());
     }
 
+    /**
+     * The file of a heating.
+     *
+     * @throws IllegalArgumentException when its air changes nozzles, which the format cannot say
+     */
+    public static RehearsalFile of(Heating heating) {
+        HeatScene scene = heating.scene();
+        Board b = scene.board();
+        HeatScene.Laminate made = scene.laminate().orElse(null);
+        var boardPart = new BoardPart(pair(b.sizeMm()), b.thicknessMm(),
+                made == null ? new Copper(b.copperLayers(), b.copperUm(), b.copperCoverage()) : null,
+                made == null ? null : made.kInPlaneWPerMK(), made == null ? null : made.heatJPerM3K() / 1e6,
+                b.kThroughWPerMK(), scene.emissivity(), scene.boardBeta());
+        List<PackagePart> parts = b.chips().stream()
+                .map(c -> new PackagePart(c.name(), word(c.side()),
+                        c.name().equals(scene.target()) ? "target" : "neighbour", pair(c.centreMm()),
+                        pair(c.sizeMm()),
+                        c.layers().stream().map(RehearsalFile::part).toList()))
+                .toList();
+        return new RehearsalFile(heating.name(), heating.title(), scene.ambientC(), heating.durationS(),
+                heating.outputStepS(), boardPart, parts,
+                scene.heater().map(h -> plate(h, scene, heating)).orElse(null), blown(heating),
+                heating.fanSegments().isEmpty()
+                        ? null
+                        : heating.fanSegments().stream()
+                                .map(f -> new Fan(f.t0S(), f.t1S(), f.topWPerM2K(), f.bottomWPerM2K()))
+                                .toList(),
+                scene.shields().isEmpty()
+                        ? null
+                        : scene.shields().stream()
+                                .map(s -> new ShieldPart(
+                                        new double[]{s.fromMm().xMm(), s.fromMm().yMm(), s.toMm().xMm(),
+                                                s.toMm().yMm()},
+                                        s.gapMm(), s.emissivity()))
+                                .toList(),
+                scene.support()
+                        .map(s -> new SupportPart(s.chip(), s.contactWPerM2K(), s.capacityJPerK(),
+                                s.lossWPerK(),
+                                s.surroundingsC(), s.startC()))
+                        .orElse(null),
+                scene.probes().stream().map(p -> new Probe(p.name(), word(p.side()), pair(p.atMm())))
+                        .toList());
+    }
+
+    private static Preheater plate(BottomHeater h, HeatScene scene, Heating heating) {
+        return new Preheater(h.contact() ? "contact" : "ir", pair(scene.heaterCentre()), pair(h.sizeMm()),
+                h.contact() ? null : h.gapMm(), h.emissivity(), h.contact() ? null : h.gapHWPerM2K(),
+                h.contact() ? h.gapHWPerM2K() : null, h.tauHeatS(), h.tauCoolS(), scene.heaterStartC(),
+                heating.heaterSteps().stream().map(s -> new double[]{s.fromS(), s.setC()})
+                        .toArray(double[][]::new));
+    }
+
+    private static Air blown(Heating heating) {
+        if (heating.airSegments().isEmpty()) {
+            return null;
+        }
+        List<Double> nozzles = heating.airSegments().stream().map(s -> s.air().nozzleMm()).distinct()
+                .toList();
+        if (nozzles.size() > 1) {
+            throw new IllegalArgumentException("the air changes nozzles (" + nozzles
+                    + " mm), which a rehearsal file cannot say; write one file for each");
+        }
+        AirStation station = heating.scene().air();
+        return new Air(nozzles.getFirst(), pair(heating.scene().airCentre()),
+                heating.airSegments().stream()
+                        .map(s -> new Segment(s.t0S(), s.t1S(), s.air().setC(), s.air().flowLpm(),
+                                s.air().distanceMm(),
+                                s.air().circleMm() > 0 ? "swirl" : "fixed",
+                                s.air().circleMm() > 0 ? s.air().circleMm() : null, null))
+                        .toList(),
+                station.lossWPerK(), station.tauS(), station.multiplier());
+    }
+
+    private static LayerPart part(Layer layer) {
+        return switch (layer) {
+            case Layer.Joint j ->
+                new LayerPart("joint", j.thicknessMm(), j.pitchMm(), j.ballMm(), j.alloy().name(),
+                        j.underfilled(), j.coverage(), null, null);
+            case Layer.Die d ->
+                new LayerPart("die", d.thicknessMm(), null, null, null, null, null, pair(d.dieMm()),
+                        d.inVoid() ? "void" : "mold");
+            case Layer.Plain p ->
+                new LayerPart(p.material().name().toLowerCase(java.util.Locale.ROOT), p.thicknessMm(),
+                        null, null, null, null, null, null, null);
+        };
+    }
+
+    private static double[] pair(Point p) {
+        return new double[]{p.xMm(), p.yMm()};
+    }
+
+    private static String word(Side side) {
+        return side == Side.BOTTOM ? "bottom" : "top";
+    }
+
     private List<Heating.HeaterStep> heaterSteps() {
         var steps = new ArrayList<Heating.HeaterStep>();
         if (preheater != null && preheater.setpoints() != null) {

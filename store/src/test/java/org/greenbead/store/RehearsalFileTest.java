@@ -85,6 +85,28 @@ public class RehearsalFileTest {
         assertTrue(traces.energy().error() < 0.005, traces.energy().toString());
     }
 
+    /** Written and read again it is the same heating, to the last bit of its traces. */
+    @Test(dataProvider = "samples")
+    public void writtenAndReadAgainIsTheSame(String name, Resolution resolution)
+            throws IOException, BadFileException {
+        Heating heating = heating(name);
+        String written = files.write(Format.REHEARSAL, RehearsalFile.of(heating));
+        assertTrue(!written.contains("null"), "nothing is written as nothing");
+        Heating again = files.parse(written, name, Format.REHEARSAL, RehearsalFile.class).heating();
+        assertEquals(again.heaterSteps(), heating.heaterSteps());
+        assertEquals(again.airSegments(), heating.airSegments());
+        assertEquals(again.scene().heaterCentre(), heating.scene().heaterCentre());
+        assertEquals(again.scene().board().chips().toString().replace(heating.name(), ""),
+                heating.scene().board().chips().toString().replace(heating.name(), ""));
+        var a = new SheetModel(heating.scene(), Multipliers.NOMINAL, Resolution.OBSERVER);
+        var b = new SheetModel(again.scene(), Multipliers.NOMINAL, Resolution.OBSERVER);
+        for (int t = 0; t < 60; t++) {
+            a.advance(heating.at(t), 1);
+            b.advance(again.at(t), 1);
+        }
+        assertEquals(b.jointCentreC(), a.jointCentreC());
+    }
+
     private static List<NamedCsvRecord> rows(String csv) throws IOException {
         try (var reader = CsvReader.builder().ofNamedCsvRecord(csv)) {
             return reader.stream().toList();

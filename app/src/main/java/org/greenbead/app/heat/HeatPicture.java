@@ -209,6 +209,13 @@ public final class HeatPicture extends Region {
         for (Chip chip : s.plan.board().chips()) {
             boolean target = chip.name().equals(s.plan.target().name());
             Optional<Room> room = target ? first(s.rooms, 0) : first(s.rooms, at++);
+            if (target && chip.side() != side) {
+                double[] at2 = place(chip.centreMm());
+                double w = (turned() ? chip.sizeMm().yMm() : chip.sizeMm().xMm()) * scale();
+                double h = (turned() ? chip.sizeMm().xMm() : chip.sizeMm().yMm()) * scale();
+                drawing.getChildren()
+                        .add(Looks.as(new Rectangle(at2[0] - w / 2, at2[1] - h / 2, w, h), "heat-behind"));
+            }
             if (chip.side() == side) {
                 outline(s, chip.name(), chip.centreMm(), chip.sizeMm(), target, room);
             }
@@ -258,13 +265,23 @@ public final class HeatPicture extends Region {
     }
 
     private void text(String words, double x, double y, String style) {
+        if (words.isEmpty()) {
+            return;
+        }
         Text text = Looks.as(new Text(words), style);
-        drawing.getChildren().add(text);
+        var plate = Looks.as(new Rectangle(), "heat-plate");
+        drawing.getChildren().addAll(plate, text);
         text.applyCss();
         double half = text.getLayoutBounds().getWidth() / 2;
         double[] f = frame();
         text.setX(Math.clamp(x - half, f[0] + 2, Math.max(f[0] + 2, f[0] + f[2] - 2 * half - 2)));
         text.setY(Math.clamp(y, f[1] + 12, f[1] + f[3] - 4));
+        plate.setX(text.getX() - 2);
+        plate.setY(text.getY() - 10);
+        plate.setWidth(2 * half + 4);
+        plate.setHeight(13);
+        plate.setArcWidth(6);
+        plate.setArcHeight(6);
     }
 
     /** Lines of equal temperature by marching over squares of two pixels. */
@@ -276,6 +293,10 @@ public final class HeatPicture extends Region {
             var path = Looks.as(new Path(), "isotherm", "isotherm-" + level);
             for (int y = 0; y + 2 < image.high(); y += 2) {
                 for (int x = 0; x + 2 < image.wide(); x += 2) {
+                    // The second line is dotted: two squares in four are left out.
+                    if (level == 1 && (x / 2 + y / 2) % 4 > 1) {
+                        continue;
+                    }
                     segment(path, at, x, y, f, sx, sy);
                 }
             }

@@ -37,6 +37,7 @@ import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.run.RunPlan;
 
 /** The planner: each school's best recipe side by side, what binds it, how sure it is, and what would leave more room. */
@@ -86,6 +87,8 @@ public final class PlannerPage extends Page {
         var scroll = Looks.as(new ScrollPane(ways), "watch-scroll");
         scroll.setFitToWidth(true);
         scroll.setPrefHeight(150);
+        scroll.managedProperty().bind(javafx.beans.binding.Bindings.isNotEmpty(ways.getChildren()));
+        scroll.visibleProperty().bind(scroll.managedProperty());
         var wayCard = Looks.as(new VBox(6, wayHead, scroll), "card");
         var head = Looks.as(new VBox(1, Looks.label(texts.get("planner.caps"), "caps"),
                 Looks.label(
@@ -216,7 +219,7 @@ public final class PlannerPage extends Page {
     private static String room(Constraint c, Texts texts) {
         double by = Math.abs(c.room());
         return switch (c.kind()) {
-            case RAMP -> texts.rate(by);
+            case RAMP -> texts.rate(by).replace("+", "");
             case MELT_TIME -> Words.clock(by);
             default -> texts.rise(by);
         };
@@ -240,14 +243,22 @@ public final class PlannerPage extends Page {
     private static String numbers(Answer a, Texts texts) {
         return texts.get("planner.numbers", texts.temp(a.outcome().peakMinC()),
                 Words.clock(a.outcome().aboveLiquidusS()), Words.clock(a.outcome().lengthS()), a.tried(),
-                String.format(Locale.ROOT, "%.1f", a.tookS()), texts.rise(a.drift().rmsK()));
+                String.format(Locale.ROOT, "%.1f", a.tookS()),
+                String.format(Locale.ROOT, "%.1f K", a.drift().rmsK()));
     }
 
     private static String stage(Stage s, Texts texts) {
         String heater = s.heaterC().map(c -> texts.get("planner.stage.heater", texts.temp(c))).orElse("");
         String air = s.air().map(a -> texts.get("planner.stage.air", texts.temp(a.setC()), plain(a.flowLpm()),
                 plain(a.nozzleMm()), plain(a.distanceMm()), plain(a.circleMm()))).orElse("");
-        return s.name() + ": " + heater + (heater.isEmpty() || air.isEmpty() ? "" : "; ") + air;
+        String end = switch (s.end()) {
+            case StageEnd.AfterTime t -> texts.get("planner.stage.time", Words.clock(t.seconds()));
+            case StageEnd.ProbeReaches p ->
+                texts.get("planner.stage.probe", p.probe(), texts.temp(p.celsius()));
+            case StageEnd.MeltShown m -> texts.get("planner.stage.melt");
+            default -> "";
+        };
+        return s.name() + ": " + heater + (heater.isEmpty() || air.isEmpty() ? "" : "; ") + air + end;
     }
 
     private static String plain(double value) {

@@ -171,6 +171,10 @@ public final class RunPage extends Page implements RunDriver.Listener {
                 .flatMap(b -> model.rehearsalProperty().get()));
     }
 
+    private boolean calibrates() {
+        return plan.task() == RunPlan.Task.CALIBRATE;
+    }
+
     /** True from start to the end of the run. */
     public boolean going() {
         return started;
@@ -259,7 +263,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
 
     private Pedal startPedal(Texts texts) {
         Optional<Bead> hand = model.job().inHand();
-        if (hand.isPresent() && !hand.get().id().equals(plan.bead())) {
+        if (!calibrates() && hand.isPresent() && !hand.get().id().equals(plan.bead())) {
             return new Pedal(texts.get("work.next", texts.say("bead." + hand.get().id())),
                     texts.get("work.next.so"), true, go::home);
         }
@@ -277,7 +281,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private void start() {
         if (!started) {
             started = true;
-            atStart = model.rehearsalProperty().get();
+            // A calibration run follows its own recipe, which nobody rehearsed for the job.
+            atStart = calibrates() ? Optional.empty() : model.rehearsalProperty().get();
             driver.start(rehearsal());
         }
     }

@@ -88,9 +88,12 @@ final class VerdictPage extends Page {
         findings(end.raised().stream().map(Finding::past).toList());
         clock(org.greenbead.core.quantity.Words.clock(verdict.lengthS()));
         chart.show(history.chart(plan, history.size(), Optional.empty(), false, texts));
-        pedal(verdict.outcome() == Verdict.Outcome.BROKEN_OFF
-                ? new Pedal(texts.get("verdict.again"), texts.get("verdict.again.so"), true, go::home)
-                : onwards(texts, bead));
+        pedal(plan.task() == RunPlan.Task.CALIBRATE
+                ? new Pedal(texts.get("verdict.fit"), texts.get("verdict.fit.so"), true,
+                        () -> go.calibrate(entry))
+                : verdict.outcome() == Verdict.Outcome.BROKEN_OFF
+                        ? new Pedal(texts.get("verdict.again"), texts.get("verdict.again.so"), true, go::home)
+                        : onwards(texts, bead));
         backWord(texts.get("verdict.replay"));
     }
 

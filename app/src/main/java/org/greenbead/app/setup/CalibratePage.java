@@ -64,8 +64,9 @@ public final class CalibratePage extends Page {
                 Looks.label(entry.jobId() + " · " + entry.recipe(), "now"), said), "instruction");
         var left = Looks.as(new VBox(10, Looks.label(texts.get("fit.factors"), "caps"), factors, remarks),
                 "card");
-        left.setMinWidth(330);
-        left.setPrefWidth(400);
+        left.setMinWidth(300);
+        left.setPrefWidth(330);
+        left.setMaxWidth(360);
         VBox.setVgrow(chart, Priority.ALWAYS);
         var right = Looks.as(new VBox(6, Looks.label(texts.get("fit.traces"), "caps"), chart), "card");
         HBox.setHgrow(right, Priority.ALWAYS);
@@ -112,6 +113,11 @@ public final class CalibratePage extends Page {
         row(1, texts.get("fit.preheater"), c.preheater(), texts);
         row(2, texts.get("fit.heat"), c.boardHeat(), texts);
         row(3, texts.get("fit.along"), c.boardConductivity(), texts);
+        for (int i = 0; i < made.probes().size(); i++) {
+            remarks.getChildren().add(Looks.label(texts.get("fit.probe", made.probes().get(i),
+                    String.format(Locale.ROOT, "%.1f", made.beforeK()[i]),
+                    String.format(Locale.ROOT, "%.1f", made.afterK()[i])), "text-ink"));
+        }
         if (c.nozzleMm() > 0) {
             remarks.getChildren()
                     .add(Looks.label(texts.get("fit.air", plain(c.nozzleMm()), plain(c.flowLpm())), "muted"));
@@ -160,10 +166,9 @@ public final class CalibratePage extends Page {
         List<String> inks = List.of("board", "under", "neighbour", "top");
         for (int i = 0; i < made.probes().size(); i++) {
             curves.add(new HeatChart.Curve(inks.get(i % inks.size()),
-                    texts.get("fit.measured", made.probes().get(i)),
+                    made.probes().get(i),
                     made.timesS(), made.measuredC()[i]));
-            curves.add(new HeatChart.Curve("joint", texts.get("fit.modelled", made.probes().get(i)),
-                    made.timesS(),
+            curves.add(new HeatChart.Curve("plan", i == 0 ? texts.get("fit.modelled") : "", made.timesS(),
                     made.modelledC()[i]));
         }
         double top = 0;
@@ -172,7 +177,7 @@ public final class CalibratePage extends Page {
                 top = value > top ? value : top;
             }
         }
-        return new HeatChart.Data(curves, new double[0], top + 20, top + 40, "", List.of(),
+        return new HeatChart.Data(curves, new double[0], top + 20, top + 20, "", List.of(),
                 OptionalDouble.empty(),
                 made.timesS()[made.timesS().length - 1], texts.words()::bare);
     }

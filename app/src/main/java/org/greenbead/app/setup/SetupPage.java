@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.Function;
 import javafx.beans.property.Property;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
@@ -91,11 +92,14 @@ public final class SetupPage extends Page {
                     ? texts.get("setup.bench.knows", Math.round(164.5 * known.jetLn()),
                             Math.round(164.5 * known.preheaterLn()))
                     : texts.get("setup.bench.none");
-            benches.getChildren().add(row(bench.title(), Looks.label(
+            var guided = Looks.as(new Button(texts.get("setup.guided")), "act", "small");
+            guided.setId("guided-" + bench.id());
+            guided.setMinWidth(Region.USE_PREF_SIZE);
+            guided.setOnAction(press -> go.guided(bench.id()));
+            benches.getChildren().add(row(bench.title(), withKey(guided,
                     bench.heater().name() + " " + Math.round(bench.heater().maxC()) + " °C, "
                             + bench.air().name() + ": "
-                            + state,
-                    "text-ink")));
+                            + state)));
             for (Calibration c : bench.calibrations()) {
                 var count = Looks.as(
                         new ToggleButton(texts.get(c.counted() ? "setup.bench.counted" : "setup.bench.left")),
@@ -118,6 +122,15 @@ public final class SetupPage extends Page {
                 benches.getChildren().add(row("", line));
             }
         }
+    }
+
+    private static Region withKey(Button key, String words) {
+        Label label = Looks.label(words, "text-ink");
+        label.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(label, Priority.ALWAYS);
+        var line = new HBox(10, label, key);
+        line.setAlignment(Pos.CENTER_LEFT);
+        return line;
     }
 
     private static String factor(Calibration.Factor f) {

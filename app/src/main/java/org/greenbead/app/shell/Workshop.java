@@ -27,6 +27,7 @@ import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.calibrate.GuidedRun;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Words;
@@ -350,6 +351,25 @@ public final class Workshop implements Navigator {
     @Override
     public void setup() {
         show(new SetupPage(desk, this), "setup", Optional.empty());
+    }
+
+    @Override
+    public void guided(String benchId) {
+        if (live.filter(RunPage::going).isPresent()) {
+            home();
+            return;
+        }
+        Optional<JobModel> on = order.stream().map(models::get)
+                .filter(m -> m.job().bench().equals(benchId) && m.nextRun().isPresent()).findFirst();
+        on.ifPresentOrElse(
+                m -> desk.io(() -> GuidedRun.of(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
+                        plan -> {
+                            current = m.job().id();
+                            var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame());
+                            live = Optional.of(fresh);
+                            show(fresh, "", Optional.empty());
+                        }),
+                () -> desk.trouble(desk.texts().get("setup.guided.none")));
     }
 
     @Override

@@ -162,6 +162,10 @@ public final class JobModel {
 
     /** A run of this job is over: bead, chip and history follow. */
     public void runOver(RunPlan ran, Verdict verdict) {
+        if (ran.task() == RunPlan.Task.CALIBRATE) {
+            keep(job(), "calibration run over", verdict.outcome().name().toLowerCase(Locale.ROOT));
+            return;
+        }
         BeadState state = switch (verdict.outcome()) {
             case PROVEN -> BeadState.GREEN;
             case WORKED, LIMIT_BROKEN -> BeadState.DONE;

@@ -24,6 +24,9 @@ public interface Navigator {
     /** The bench set-up, with what its runs have told. */
     void setup();
 
+    /** Opens a run that teaches a bench, on the board of a job that lies on it. */
+    void guided(String benchId);
+
     /** Asks a kept run what it tells of its bench. */
     void calibrate(RunEntry entry);
 }

@@ -106,8 +106,9 @@ final class Design {
 
     private Recipe build(double[] v) {
         var stages = new ArrayList<Stage>();
+        // With air alone there is nothing that could dry slowly; the rules then ask for a bake beforehand.
         plan.recipe().stages().stream().filter(s -> s.purpose() == Stage.Purpose.DRY_OUT)
-                .forEach(stages::add);
+                .filter(s -> school != School.AIR_ALONE || s.heaterC().isEmpty()).forEach(stages::add);
         double goal = plan.target().joint().alloy().liquidusC() + plan.recipe().limits().overLiquidusK() + 1;
         switch (school) {
             case PLATE -> {
@@ -148,7 +149,7 @@ final class Design {
     }
 
     private Stage peak(Optional<Double> heater, Optional<AirSetting> air, double goal) {
-        String name = plan.task() == RunPlan.Task.LIFT ? "Lift" : "Seat";
+        String name = plan.task() == RunPlan.Task.SEAT ? "Seat" : "Lift";
         return new Stage(name, Stage.Purpose.PEAK, heater, air, Optional.of(goal), new StageEnd.MeltShown(),
                 PEAK_LATEST_S);
     }

@@ -11,6 +11,7 @@ import org.greenbead.core.run.Protected;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
+import org.greenbead.core.thermal.Heating;
 
 /**
  * Takes a recipe through a model as fast as the model goes: stages end on the same evidence as in a run, with a technician
@@ -94,6 +95,34 @@ public final class Drive {
             from = to;
         }
         return drive.outcome();
+    }
+
+    /**
+     * A recipe as a heating with fixed times, as long as its stages took in an outcome.
+     *
+     * @param like where each stage ended
+     */
+    public static Heating heating(RunPlan plan, Recipe recipe, Outcome like) {
+        var heater = new ArrayList<Heating.HeaterStep>();
+        var air = new ArrayList<Heating.AirSegment>();
+        double from = 0;
+        double asked = Double.NaN;
+        for (int i = 0; i < like.stages().size(); i++) {
+            Stage stage = recipe.stages().get(i);
+            double start = from;
+            double to = like.stages().get(i).atS();
+            double set = stage.purpose() == Stage.Purpose.COOL
+                    ? plan.bench().ambientC()
+                    : stage.heaterC().orElse(plan.bench().ambientC());
+            if (set != asked && to > start) {
+                heater.add(new Heating.HeaterStep(start, set));
+                asked = set;
+            }
+            stage.air().filter(a -> to > start).ifPresent(a -> air.add(new Heating.AirSegment(start, to, a)));
+            from = to;
+        }
+        return new Heating(recipe.id(), recipe.title() + ", " + plan.job().id(), plan.with(recipe).scene(),
+                Math.max(1, Math.ceil(from)), 1, heater, air, List.of());
     }
 
     private Outcome outcome() {

@@ -22,26 +22,15 @@ final class Judge {
         Alloy alloy = plan.target().joint().alloy();
         Limits limits = plan.recipe().limits();
         var lines = new ArrayList<Verdict.Line>();
-        var name = new Quantity.Name(plan.target().name());
-        lines.add(new Verdict.Line(switch (melt.strength()) {
-            case PROVEN -> Verdict.Mark.HELD;
-            case PROBABLE, UNPROVEN -> Verdict.Mark.NOT_PROVED;
-        }, Phrase.of("verdict.melt", name,
-                new Quantity.Word("melt." + melt.strength().name().toLowerCase(java.util.Locale.ROOT)),
-                evidence(melt))));
-        double wanted = alloy.liquidusC() + limits.overLiquidusK();
-        lines.add(new Verdict.Line(
-                peakJointC >= wanted
-                        ? Verdict.Mark.HELD
-                        : peakJointC >= alloy.liquidusC() ? Verdict.Mark.NOT_PROVED : Verdict.Mark.BROKEN,
-                Phrase.of("verdict.peak", new Quantity.TempC(peakJointC), new Quantity.TempC(wanted))));
-        lines.add(new Verdict.Line(
-                aboveS <= limits.longestMeltS()
-                        ? aboveS > 0 ? Verdict.Mark.HELD : Verdict.Mark.NOT_PROVED
-                        : Verdict.Mark.CARE,
-                Phrase.of("verdict.above", new Quantity.Seconds(aboveS),
-                        new Quantity.TempC(alloy.liquidusC()), new Quantity.Seconds(limits.longestMeltS()))));
-        boolean broken = peakJointC < alloy.liquidusC();
+        boolean calibrates = plan.task() == RunPlan.Task.CALIBRATE;
+        if (calibrates) {
+            lines.add(new Verdict.Line(everMolten ? Verdict.Mark.BROKEN : Verdict.Mark.HELD,
+                    Phrase.of("verdict.stayed_solid", new Quantity.TempC(peakJointC),
+                            new Quantity.TempC(alloy.solidusC()))));
+        } else {
+            melting(plan, melt, peakJointC, aboveS, lines);
+        }
+        boolean broken = calibrates ? everMolten : peakJointC < alloy.liquidusC();
         var melted = new ArrayList<String>();
         for (Map.Entry<Protected, Double> entry : peaks.entrySet()) {
             Protected part = entry.getKey();
@@ -96,6 +85,32 @@ final class Judge {
                                         ? Verdict.Outcome.PROVEN
                                         : Verdict.Outcome.WORKED;
         return new Verdict(outcome, lines, peakJointC, aboveS, peakTopC, lengthS, melt, everMolten, melted);
+    }
+
+    /** Whether the joints melted, how hot and how long. */
+    private static void melting(RunPlan plan, MeltProof melt, double peakJointC, double aboveS,
+            List<Verdict.Line> lines) {
+        Alloy alloy = plan.target().joint().alloy();
+        Limits limits = plan.recipe().limits();
+        var name = new Quantity.Name(plan.target().name());
+        lines.add(new Verdict.Line(switch (melt.strength()) {
+            case PROVEN -> Verdict.Mark.HELD;
+            case PROBABLE, UNPROVEN -> Verdict.Mark.NOT_PROVED;
+        }, Phrase.of("verdict.melt", name,
+                new Quantity.Word("melt." + melt.strength().name().toLowerCase(java.util.Locale.ROOT)),
+                evidence(melt))));
+        double wanted = alloy.liquidusC() + limits.overLiquidusK();
+        lines.add(new Verdict.Line(
+                peakJointC >= wanted
+                        ? Verdict.Mark.HELD
+                        : peakJointC >= alloy.liquidusC() ? Verdict.Mark.NOT_PROVED : Verdict.Mark.BROKEN,
+                Phrase.of("verdict.peak", new Quantity.TempC(peakJointC), new Quantity.TempC(wanted))));
+        lines.add(new Verdict.Line(
+                aboveS <= limits.longestMeltS()
+                        ? aboveS > 0 ? Verdict.Mark.HELD : Verdict.Mark.NOT_PROVED
+                        : Verdict.Mark.CARE,
+                Phrase.of("verdict.above", new Quantity.Seconds(aboveS),
+                        new Quantity.TempC(alloy.liquidusC()), new Quantity.Seconds(limits.longestMeltS()))));
     }
 
     private static void judge(List<Verdict.Line> lines, List<Finding> raised, Rule rule, String key,

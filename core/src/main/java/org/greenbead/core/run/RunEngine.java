@@ -262,7 +262,8 @@ public final class RunEngine {
     }
 
     private void lookAhead(Estimate cold) {
-        if (timeS - lookedS < LOOK_AHEAD_EVERY_S) {
+        // A rehearsal is itself the look ahead.
+        if (estimator instanceof ModelIsTruth || timeS - lookedS < LOOK_AHEAD_EVERY_S) {
             return;
         }
         lookedS = timeS;

@@ -19,9 +19,12 @@ import org.greenbead.core.thermal.Uncertainty;
  * @param bead the bead of the job that this run works
  */
 public record RunPlan(Task task, Job job, String bead, Board board, Bench bench, Recipe recipe) {
-    /** What is done once the joints are liquid. */
+    /** The bead that a calibration run is written under; no job has it on its string. */
+    public static final String CALIBRATION = "calibration";
+
+    /** What is done once the joints are liquid; a calibration keeps them solid. */
     public enum Task {
-        LIFT, SEAT
+        LIFT, SEAT, CALIBRATE
     }
 
     public RunPlan {
@@ -40,6 +43,11 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
 
     public RunPlan with(Recipe changed) {
         return new RunPlan(task, job, bead, board, bench, changed);
+    }
+
+    /** The same board on the same bench, to learn the bench and work no bead. */
+    public RunPlan guided(Recipe calibration) {
+        return new RunPlan(Task.CALIBRATE, job, CALIBRATION, board, bench, calibration);
     }
 
     public RunPlan with(Board changed) {

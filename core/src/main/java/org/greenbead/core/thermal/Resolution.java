@@ -19,7 +19,7 @@ import org.greenbead.core.quantity.Check;
 public record Resolution(int targetCells, int neighbourCells, int sheets, double finestMm, double mergeMm,
         double boardShare, double shortestS, double longestS, boolean adaptive, double solveK) {
     /** What a plan is verified on. */
-    public static final Resolution FULL = new Resolution(8, 3, 3, 0.5, 0.3, 18, 0.5, 0.5, false, 1e-3);
+    public static final Resolution FULL = new Resolution(8, 3, 3, 0.5, 0.3, 18, 0.5, 0.5, false, 4e-3);
     /** What planner, ensemble and observer search with. */
     public static final Resolution SEARCH = new Resolution(4, 1, 2, 1.0, 0.6, 8, 0.5, 8, true, 1e-2);
     /** What an ensemble that follows a run is made of, many at a time. */

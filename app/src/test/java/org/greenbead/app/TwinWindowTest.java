@@ -1,0 +1,146 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertNotEquals;
+import static org.testng.Assert.assertTrue;
+
+import java.time.InstantSource;
+import javafx.scene.control.Slider;
+import javafx.scene.input.KeyCode;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Heat picture, planner and calibration as a person uses them, by keys. */
+public class TwinWindowTest {
+    private BenchWindow window;
+
+    @BeforeMethod
+    public void open() throws Exception {
+        window = BenchWindow.onDemo();
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+    }
+
+    @AfterMethod(alwaysRun = true)
+    public void close() throws Exception {
+        window.close();
+        window.remove();
+    }
+
+    private Ledger ledger() throws Exception {
+        return Ledger.open(window.data(), new OpenFiles(), InstantSource.system());
+    }
+
+    @Test
+    public void heatPictureIsScrubbedByKeysAndTakesAProbe() throws Exception {
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.H);
+        window.awaitText("#heat-clock", "°C");
+        String peak = window.text("#heat-clock");
+        assertTrue(peak.contains("Lift"), "it opens at the peak: " + peak);
+        window.press(KeyCode.LEFT, KeyCode.LEFT);
+        window.await("an earlier picture", () -> !window.text("#heat-clock").equals(peak));
+        double before = window.fx(() -> ((Slider) window.scene().lookup("#heat-time")).getValue());
+        window.pressControl(KeyCode.LEFT);
+        double after = window.fx(() -> ((Slider) window.scene().lookup("#heat-time")).getValue());
+        assertEquals(before - after, 30, 1e-6, "half a minute back");
+        window.press(KeyCode.SPACE);
+        window.await("the peak again", () -> window.text("#heat-clock").equals(peak));
+
+        window.click("#probe-new");
+        window.fx(() -> {
+            window.scene().lookup("#heat-under").requestFocus();
+            return null;
+        });
+        window.press(KeyCode.UP, KeyCode.UP, KeyCode.RIGHT, KeyCode.ENTER);
+        window.awaitNode("#probe-probe_3");
+        window.close();
+        try (Ledger ledger = ledger()) {
+            Bench bench = ledger.document(Format.BENCH, "quay-1", Bench.class);
+            assertEquals(bench.probes().size(), 3);
+            assertEquals(bench.probes().getLast().atMm().yMm(), 95 / 2.0 + 2, 0.6, "two steps up the board");
+        }
+        window.open();
+    }
+
+    @Test
+    public void plannerFindsARecipeThatTheRunThenUses() throws Exception {
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        String mine = window.text("#stage-3-air");
+        window.press(KeyCode.P);
+        window.awaitText("#pedal-word", "Searching");
+        window.awaitText("#school-heater_and_air-verdict", "Keeps every limit");
+        window.awaitText("#school-heater_and_air-binds", "Tightest");
+        window.awaitText("#pedal-word", "Take this recipe");
+        window.press(KeyCode.SPACE);
+        window.await("the recipe page with another recipe",
+                () -> window.scene().lookup("#figure-peak") != null
+                        && window.text("#figure-peak").contains("°C")
+                        && !window.text("#stage-3-air").equals(mine));
+        window.awaitText("#pedal-word", "Go");
+        window.close();
+        try (Ledger ledger = ledger()) {
+            RunPlan plan = ledger.plan(ledger.job("SB-0417"), "lift_run");
+            assertNotEquals(plan.recipe().stages().get(3).air().orElseThrow().setC(), 325.0,
+                    "kept in the ledger");
+        }
+        window.open();
+    }
+
+    @Test
+    public void leavingThePlannerStopsItAndKeepsTheRecipe() throws Exception {
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        String mine = window.text("#stage-3-air");
+        window.press(KeyCode.P);
+        window.awaitText("#pedal-word", "Searching");
+        window.press(KeyCode.ESCAPE);
+        window.await("the recipe as it was", () -> window.scene().lookup("#stage-3-air") != null
+                && window.text("#stage-3-air").equals(mine));
+    }
+
+    /** A guided run melts nothing, is fitted, and changes what the bench is held to be. */
+    @Test
+    public void guidedRunTeachesTheBench() throws Exception {
+        window.press(KeyCode.T, KeyCode.T);
+        window.press(KeyCode.B);
+        window.awaitNode("#guided-quay-1");
+        window.click("#guided-quay-1");
+        window.awaitText("#pedal-word", "Unplug the cell lead");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#pedal-word", "Start the run");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Go on to");
+        window.press(KeyCode.PLUS);
+        window.await("what a hotter heater would do",
+                () -> window.text("#run-said").contains("nothing is changed yet"));
+        window.awaitText("#pedal-word", "Finish");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "See what it told");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Keep with the bench");
+        window.awaitText("#fit-said", "after it");
+        window.press(KeyCode.SPACE);
+        window.await("the history", () -> window.scene().lookup("#setup-benches") != null
+                && !window.scene().getRoot().lookupAll(".act").stream()
+                        .filter(n -> n.getId() != null && n.getId().startsWith("count-")).toList().isEmpty());
+        window.close();
+        try (Ledger ledger = ledger()) {
+            Bench bench = ledger.document(Format.BENCH, "quay-1", Bench.class);
+            assertEquals(bench.calibrations().size(), 1);
+            assertTrue(bench.calibrations().getFirst().jet().determined());
+            assertTrue(ledger.job("SB-0417").bead("lift_run").orElseThrow().worked() == false,
+                    "no bead is worked");
+        }
+        window.open();
+    }
+}

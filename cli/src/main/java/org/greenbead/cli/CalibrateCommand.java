@@ -1,0 +1,95 @@
+package org.greenbead.cli;
+
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.calibrate.Calibrator;
+import org.greenbead.core.calibrate.Fit;
+import org.greenbead.core.calibrate.History;
+import org.greenbead.core.calibrate.Logged;
+import org.greenbead.core.calibrate.RefusedException;
+import org.greenbead.core.quantity.Phrase;
+import org.greenbead.store.BadFileException;
+import org.greenbead.store.Format;
+import org.greenbead.store.OpenFiles;
+import org.greenbead.store.RunLog;
+import org.greenbead.store.SafeFiles;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Learns a bench from a run. */
+@Command(name = "calibrate", mixinStandardHelpOptions = true, description = "Fits the model to a logged run and says what it tells of the bench.")
+final class CalibrateCommand implements Callable<Integer> {
+    @Mixin
+    private Shared shared;
+    @Spec
+    private CommandSpec spec;
+    @Parameters(paramLabel = "LOG", description = "A .run.jsonl file, a run's id in the ledger, or \"last\".")
+    private String log;
+    @Option(names = "--bench", paramLabel = "FILE", description = "Bench file that the calibration is added to, in place.")
+    private Path benchFile;
+    @Option(names = "--json", paramLabel = "OUT", description = "Write the calibration as JSON.")
+    private Path json;
+
+    @Override
+    public Integer call() throws Exception {
+        RunLog read = ReplayCommand.read(shared, log);
+        PrintWriter out = spec.commandLine().getOut();
+        Fit fit;
+        try {
+            fit = Calibrator.fit(Logged.of(read.header().run(), read.header().plan(), read.events()), d -> {
+            }, Thread.currentThread()::isInterrupted);
+        } catch (RefusedException refused) {
+            throw new BadFileException(log, 0, "", shared.words().say(refused.why()),
+                    "Log another run and try again");
+        }
+        Calibration c = fit.calibration();
+        line(out, "air", c.jet());
+        line(out, "heater", c.preheater());
+        line(out, "heat of the board", c.boardHeat());
+        line(out, "heat along the board", c.boardConductivity());
+        for (int i = 0; i < fit.probes().size(); i++) {
+            out.printf(Locale.ROOT, "%s: missed by %.1f K before, %.1f K after the fit%n",
+                    fit.probes().get(i),
+                    fit.beforeK()[i], fit.afterK()[i]);
+        }
+        for (Phrase remark : fit.remarks()) {
+            out.println(shared.words().say(remark));
+        }
+        if (benchFile != null) {
+            String name = String.valueOf(benchFile.getFileName());
+            Bench bench = shared.files().parse(OpenFiles.text(benchFile), name, Format.BENCH, Bench.class);
+            Bench kept = History.with(bench, c);
+            if (!kept.calibrations().getLast().counted()) {
+                out.println("It contradicts the bench's other runs: kept, but not counted.");
+            }
+            SafeFiles.write(benchFile,
+                    shared.files().write(Format.BENCH, kept).getBytes(StandardCharsets.UTF_8));
+        }
+        if (json != null) {
+            var map = new LinkedHashMap<String, Object>();
+            map.put("calibration", c);
+            map.put("probes", fit.probes());
+            map.put("before_k", fit.beforeK());
+            map.put("after_k", fit.afterK());
+            map.put("remarks", fit.remarks().stream().map(shared.words()::say).toList());
+            SafeFiles.write(json, shared.files().print(map).getBytes(StandardCharsets.UTF_8));
+        }
+        return fit.swapped() ? 1 : 0;
+    }
+
+    private static void line(PrintWriter out, String name, Calibration.Factor f) {
+        out.printf(Locale.ROOT, "%-22s %.3f, 90 of 100 within %.3f to %.3f%s%n", name, f.value(),
+                f.value() * Math.exp(-1.645 * f.sdLn()), f.value() * Math.exp(1.645 * f.sdLn()),
+                f.determined() ? "" : " (not told by this run)");
+    }
+}
