@@ -14,6 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
@@ -25,6 +26,7 @@ import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.HeatFilm;
 import org.greenbead.core.run.Rehearsal;
@@ -46,6 +48,7 @@ public final class HeatPage extends Page {
     private final HBox probeKeys = new HBox(6);
     private final AtomicBoolean gone = new AtomicBoolean();
     private final VBox page;
+    private final Subscription watching;
     private RunPlan plan;
     private Optional<HeatFilm> film = Optional.empty();
 
@@ -87,6 +90,7 @@ public final class HeatPage extends Page {
         var head = Looks.as(new VBox(1, Looks.label(texts.get("heat.caps"), "caps"),
                 Looks.label(plan.recipe().title(), "now")), "instruction");
         page = Looks.as(new VBox(head, sides, foot), "page");
+        watching = model.findingsProperty().subscribe(f -> findings(f));
         backWord(texts.get("key.back"));
         pedal(new Pedal(texts.get("heat.peak"), texts.get("heat.peak.so"), true, this::toPeak));
         shoot();
@@ -197,6 +201,18 @@ public final class HeatPage extends Page {
     }
 
     @Override
+    public boolean planned() {
+        return true;
+    }
+
+    @Override
+    public void remedy(Finding finding) {
+        if (!model.remedy(finding)) {
+            back();
+        }
+    }
+
+    @Override
     public Region node() {
         return page;
     }
@@ -230,6 +246,7 @@ public final class HeatPage extends Page {
 
     @Override
     public void dispose() {
+        watching.unsubscribe();
         gone.set(true);
     }
 }

@@ -54,7 +54,7 @@ final class HeatScale extends Region {
         text(texts.words().unit().sign(), x(HIGH_C, w), 40, "heat-tick");
         for (int i = 0; i < marks.size(); i++) {
             double at = x(marks.get(i).celsius(), w);
-            drawing.getChildren().add(Looks.as(new Line(at, 13, at, 29), "isotherm", "isotherm-" + i));
+            drawing.getChildren().add(Looks.as(new Line(at, 13, at, 29), "isotherm", "heat-mark-" + i));
             text(marks.get(i).words(), at, 11, "heat-tick");
         }
     }

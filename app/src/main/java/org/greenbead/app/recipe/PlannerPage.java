@@ -19,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
@@ -26,6 +27,7 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.finding.Finding;
 import org.greenbead.core.plan.Answer;
 import org.greenbead.core.plan.Constraint;
 import org.greenbead.core.plan.Planner;
@@ -56,6 +58,7 @@ public final class PlannerPage extends Page {
     private final Map<School, Answer> answers = new EnumMap<>(School.class);
     private final List<School> order;
     private final VBox page;
+    private final Subscription watching;
     private Optional<Answer> chosen = Optional.empty();
     private boolean working;
 
@@ -97,6 +100,7 @@ public final class PlannerPage extends Page {
                         "now")),
                 "instruction");
         page = Looks.as(new VBox(head, schools, wayCard, progress), "page");
+        watching = model.findingsProperty().subscribe(f -> findings(f));
         backWord(texts.get("planner.back"));
         for (School school : order) {
             schools.getChildren().add(waiting(school, texts));
@@ -351,6 +355,18 @@ public final class PlannerPage extends Page {
     }
 
     @Override
+    public boolean planned() {
+        return true;
+    }
+
+    @Override
+    public void remedy(Finding finding) {
+        if (!model.remedy(finding)) {
+            back();
+        }
+    }
+
+    @Override
     public Region node() {
         return page;
     }
@@ -384,6 +400,7 @@ public final class PlannerPage extends Page {
 
     @Override
     public void dispose() {
+        watching.unsubscribe();
         turn.incrementAndGet();
     }
 }
