@@ -16,7 +16,6 @@ import org.greenbead.core.calibrate.GuidedRun;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.run.HeatFilm;
-import org.greenbead.core.run.ObserverTrial;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.World;
@@ -154,16 +153,6 @@ public class PlannerTest {
         assertTrue(outcome.peakMaxC() < 183 - 25, "peak " + outcome.peakMaxC());
         assertFalse(outcome.melts());
         assertTrue(guided.recipe().stages().stream().noneMatch(s -> s.purpose() == Stage.Purpose.PEAK));
-    }
-
-    /** Whole runs on benches that nobody is told of; two hundred are measured by the command line, a few are watched here. */
-    @Test
-    public void shownIntervalHoldsTheTruthMostOfTheTime() {
-        ObserverTrial.Summary summary = ObserverTrial.of(PLAN, 31, 6, d -> {
-        }, () -> false);
-        assertEquals(summary.runs().size(), 6);
-        assertTrue(summary.share() > 0.75, "held " + summary.share());
-        assertTrue(summary.rmsK() < 3, "error " + summary.rmsK());
     }
 
     @Test
