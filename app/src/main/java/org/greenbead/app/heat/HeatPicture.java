@@ -33,6 +33,7 @@ import org.greenbead.core.thermal.HeatField;
 public final class HeatPicture extends Region {
     private static final double STEP_MM = 1;
     private final Side side;
+    private final boolean small;
     private final ImageView ground = new ImageView();
     private final Group drawing = new Group();
     private final Group cross = new Group();
@@ -47,15 +48,21 @@ public final class HeatPicture extends Region {
     private record Shown(RunPlan plan, HeatField field, List<Room> rooms, double[] levelsC, Texts texts) {}
 
     public HeatPicture(Side side) {
+        this(side, false);
+    }
+
+    /** @param small names of parts alone: for a picture that one looks at from the side */
+    public HeatPicture(Side side, boolean small) {
         this.side = side;
+        this.small = small;
         ground.setManaged(false);
         drawing.setManaged(false);
         cross.setManaged(false);
         hint.setManaged(false);
         ground.setSmooth(true);
         getChildren().addAll(ground, drawing, cross, hint);
-        setMinSize(120, 90);
-        setFocusTraversable(true);
+        setMinSize(small ? 80 : 120, small ? 60 : 90);
+        setFocusTraversable(!small);
         getStyleClass().add("heat-picture");
         setOnMouseMoved(e -> aimAt(e.getX(), e.getY()));
         setOnMouseExited(e -> {
@@ -251,6 +258,10 @@ public final class HeatPicture extends Region {
         }
         body.pseudoClassStateChanged(Looks.BAD, room.map(r -> r.leftK() < 0).orElse(false) && !target);
         drawing.getChildren().add(body);
+        if (small) {
+            text(name, at[0], h > 16 ? at[1] + 4 : at[1] - h / 2 - 3, "heat-label");
+            return;
+        }
         String now = room.map(r -> s.texts.words().bare(r.nowC()) + "°").orElse("");
         String left = room.map(r -> s.texts.get("heat.left", s.texts.rise(r.leftK()))).orElse("");
         boolean roomy = w > 46 && h > 44;

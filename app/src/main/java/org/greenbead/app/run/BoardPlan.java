@@ -2,16 +2,13 @@ package org.greenbead.app.run;
 
 import java.util.HashMap;
 import java.util.Map;
-import java.util.Optional;
 import javafx.css.PseudoClass;
 import javafx.scene.Group;
-import javafx.scene.image.ImageView;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
-import org.greenbead.app.heat.HeatImage;
 import org.greenbead.app.look.HeatColour;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Texts;
@@ -22,7 +19,6 @@ import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.run.RunPlan;
-import org.greenbead.core.thermal.HeatField;
 
 /** The board from above, each part in the colour of its temperature; what sits underneath is dashed. Lies on its side where that fits better. */
 public final class BoardPlan extends Region {
@@ -30,8 +26,6 @@ public final class BoardPlan extends Region {
     private RunPlan plan;
     private Map<String, Double> celsius = new HashMap<>();
     private Texts texts;
-    private Optional<HeatField> field = Optional.empty();
-    private HeatImage image = new HeatImage(120, 80);
 
     public BoardPlan() {
         drawing.setManaged(false);
@@ -45,11 +39,6 @@ public final class BoardPlan extends Region {
         celsius = partsC;
         texts = words;
         draw();
-    }
-
-    /** Colours the board itself by what its top side is held to have; shown with the next {@link #show}. */
-    public void ground(Optional<HeatField> topSide) {
-        field = topSide;
     }
 
     @Override
@@ -73,19 +62,6 @@ public final class BoardPlan extends Region {
         ground.setArcWidth(10);
         ground.setArcHeight(10);
         drawing.getChildren().add(ground);
-        field.ifPresent(f -> {
-            int wide = (int) Math.clamp(bw * scale / 2, 40, 200);
-            int high = (int) Math.clamp(bh * scale / 2, 40, 200);
-            if (image.wide() != wide || image.high() != high) {
-                image = new HeatImage(wide, high);
-            }
-            var picture = new ImageView(image.draw(f, turned, false));
-            picture.setX(left);
-            picture.setY(top);
-            picture.setFitWidth(bw * scale);
-            picture.setFitHeight(bh * scale);
-            drawing.getChildren().add(picture);
-        });
         for (ProtectedPart part : board.parts()) {
             part(part.name(), part.side(), part.centreMm(), part.sizeMm(), false, turned, scale, left, top);
         }

@@ -11,7 +11,9 @@ import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.greenbead.app.heat.HeatPicture;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.core.board.ProbePlace;
@@ -35,6 +37,10 @@ final class Dials extends VBox {
     private final HeatChart chart = new HeatChart();
     private final RoomBars rooms = new RoomBars();
     private final BoardPlan board = new BoardPlan();
+    private final HeatPicture heatTop = new HeatPicture(Side.TOP, true);
+    private final HeatPicture heatUnder = new HeatPicture(Side.BOTTOM, true);
+    private Side heatSide = Side.TOP;
+    private Optional<HeatField> heat = Optional.empty();
     private final Label roomHead = Looks.label("", "caps");
     private final VBox boardCard;
     private final Label heatHead = Looks.label("", "caps");
@@ -54,8 +60,11 @@ final class Dials extends VBox {
         HBox.setHgrow(chartCard, Priority.ALWAYS);
         var roomCard = Looks.as(new VBox(6, roomHead, rooms), "card");
         chart.setMinHeight(130);
-        boardCard = Looks.as(new VBox(6, heatHead, board), "card");
-        VBox.setVgrow(board, Priority.ALWAYS);
+        var pictures = new StackPane(board, heatTop, heatUnder);
+        pictures.setId("heat-now");
+        heatHead.setId("heat-head");
+        boardCard = Looks.as(new VBox(6, heatHead, pictures), "card");
+        VBox.setVgrow(pictures, Priority.ALWAYS);
         VBox.setVgrow(boardCard, Priority.ALWAYS);
         var side = new VBox(10, roomCard, boardCard);
         side.setMinWidth(225);
@@ -78,9 +87,10 @@ final class Dials extends VBox {
         rooms.compact(compact);
     }
 
-    /** The board's own colours, for the next drawing. */
-    void ground(Optional<HeatField> topSide) {
-        board.ground(topSide);
+    /** What a side of the board is held to look like, for the next drawing; empty shows the plain board. */
+    void heat(Side side, Optional<HeatField> field) {
+        heatSide = side;
+        heat = field;
     }
 
     /** @param upTo how many states of the history are drawn */
@@ -89,7 +99,6 @@ final class Dials extends VBox {
         tiles(plan, state, texts);
         chart.show(history.chart(plan, upTo, rehearsal, true, texts));
         roomHead.setText(texts.get("run.room"));
-        heatHead.setText(texts.get("run.heat"));
         rooms.show(closest(state.room()), false, texts);
         Map<String, Double> parts = new HashMap<>();
         // The room list begins with the joints, then the body, the other chips and the parts, in the board's order.
@@ -105,7 +114,20 @@ final class Dials extends VBox {
                 parts.put(part.name(), state.room().get(at++).nowC());
             }
         }
-        board.show(plan, parts, texts);
+        boolean shown = heat.isPresent();
+        board.setVisible(!shown);
+        heatTop.setVisible(shown && heatSide == Side.TOP);
+        heatUnder.setVisible(shown && heatSide == Side.BOTTOM);
+        heatHead.setText(texts.get(heatSide == Side.TOP ? "run.heat" : "run.heat.under"));
+        if (shown) {
+            double solidus = plan.target().joint().alloy().solidusC();
+            List<Room> rooms = state.room().subList(1, state.room().size());
+            double lowest = rooms.stream().skip(1).mapToDouble(Room::limitC).min().orElse(solidus);
+            (heatSide == Side.TOP ? heatTop : heatUnder).show(plan, heat.get(), rooms,
+                    new double[]{solidus, lowest}, texts);
+        } else {
+            board.show(plan, parts, texts);
+        }
     }
 
     /** The joints that must melt and the body, then the parts with the least room; the verdict and the recipe list all of them. */

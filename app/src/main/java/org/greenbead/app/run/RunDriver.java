@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Executors;
@@ -72,7 +73,7 @@ public final class RunDriver implements AutoCloseable {
     private final AtomicBoolean announced = new AtomicBoolean();
     private volatile int speed = 1;
     private static final long PICTURE_NANOS = 200_000_000;
-    private volatile Optional<HeatField> topSide = Optional.empty();
+    private volatile Map<Side, HeatField> heat = Map.of();
     private long pictureNanos;
     private volatile Optional<SimulatedBench> bench = Optional.empty();
     // Touched by the runner alone.
@@ -278,9 +279,9 @@ public final class RunDriver implements AutoCloseable {
         submit(() -> session.ifPresent(s -> after(s.change(timeS, index, stage))));
     }
 
-    /** What the top side looks like by the estimate; empty before the first reading. */
-    public Optional<HeatField> topSide() {
-        return topSide;
+    /** What a side looks like by the estimate; empty before the start. */
+    public Optional<HeatField> heat(Side side) {
+        return Optional.ofNullable(heat.get(side));
     }
 
     /** Tries other settings on the estimate; {@code then} on the FX thread. */
@@ -294,7 +295,8 @@ public final class RunDriver implements AutoCloseable {
     private void publish(RunState state) {
         if (System.nanoTime() - pictureNanos > PICTURE_NANOS) {
             pictureNanos = System.nanoTime();
-            topSide = session.map(s -> s.field(Side.TOP));
+            session.ifPresent(
+                    s -> heat = Map.of(Side.TOP, s.field(Side.TOP), Side.BOTTOM, s.field(Side.BOTTOM)));
         }
         fresh.add(state);
         if (announced.compareAndSet(false, true)) {

@@ -28,6 +28,7 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
@@ -81,6 +82,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private boolean dirty;
     private Optional<Rehearsal> atStart = Optional.empty();
     private int heardStage = -1;
+    private Side heatSide = Side.TOP;
     private Optional<Stage> tried = Optional.empty();
 
     public RunPage(Desk desk, JobModel model, Navigator go, RunPlan plan, Optional<Rehearsal> rehearsal,
@@ -220,7 +222,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         caution.setText(coaching.caution().map(texts::say).orElse(""));
         hide(caution, coaching.caution().isEmpty());
         dials.compact(Looks.compact(desk.settings().textPercent().get()));
-        dials.ground(driver.topSide());
+        dials.heat(heatSide, driver.heat(heatSide));
         dials.show(running, s, history, history.size(), rehearsal(), texts);
         hide(simulated, driver.bench().isEmpty());
         driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));
@@ -395,6 +397,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
     public boolean key(KeyCode code, boolean control) {
         if (code == KeyCode.F && !control) {
             far.setVisible(!far.isVisible());
+            return true;
+        }
+        if (code == KeyCode.U && !control) {
+            heatSide = heatSide == Side.TOP ? Side.BOTTOM : Side.TOP;
+            dirty = true;
             return true;
         }
         if (started && !control && tries(code)) {
