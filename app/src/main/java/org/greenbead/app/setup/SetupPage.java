@@ -97,7 +97,7 @@ public final class SetupPage extends Page {
             guided.setMinWidth(Region.USE_PREF_SIZE);
             guided.setOnAction(press -> go.guided(bench.id()));
             benches.getChildren().add(row(bench.title(), withKey(guided,
-                    bench.heater().name() + " " + Math.round(bench.heater().maxC()) + " °C, "
+                    bench.heater().name() + " " + texts.temp(bench.heater().maxC()) + ", "
                             + bench.air().name() + ": "
                             + state)));
             for (Calibration c : bench.calibrations()) {

@@ -261,7 +261,7 @@ public final class Planner {
                     .ifPresent(n -> asked.add(new Priced(WayOut.Way.WIDER_NOZZLE, plain(n) + " mm", school,
                             Freedom.USUAL.nozzle(n))));
         }
-        asked.add(new Priced(WayOut.Way.LONGER_SOAK, "2", school, nozzleOf(used, air).soak(2.5)));
+        asked.add(new Priced(WayOut.Way.LONGER_SOAK, "2.5", school, nozzleOf(used, air).soak(2.5)));
         if (school != School.AIR_ALONE) {
             asked.add(new Priced(WayOut.Way.HOTTER_HEATER, plain(plan.bench().heater().maxC() + 60) + " °C",
                     school,
