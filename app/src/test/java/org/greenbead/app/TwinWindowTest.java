@@ -9,6 +9,7 @@ import java.time.InstantSource;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
@@ -92,6 +93,30 @@ public class TwinWindowTest {
             RunPlan plan = ledger.plan(ledger.job("SB-0417"), "lift_run");
             assertNotEquals(plan.recipe().stages().get(3).air().orElseThrow().setC(), 325.0,
                     "kept in the ledger");
+        }
+        window.open();
+    }
+
+    /** The same chip for another purpose: T walks lift, seat, reflow and balls; what is kept stands beside the job's own. */
+    @Test
+    public void plannerAlsoFormsBalls() throws Exception {
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.P);
+        window.awaitText("#pedal-word", "Searching");
+        window.press(KeyCode.T, KeyCode.T, KeyCode.T);
+        window.awaitText("#planner-title", "loose under");
+        window.awaitNode("#school-air_alone-verdict");
+        assertTrue(window.scene().lookup("#school-heater_and_air-verdict") == null,
+                "only air reaches a loose chip");
+        window.awaitText("#pedal-word", "Take this recipe");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#planner-said", "wb7-form");
+        window.close();
+        try (Ledger ledger = ledger()) {
+            assertEquals(ledger.document(Format.RECIPE, "wb7-form", Recipe.class).stages().get(2).name(),
+                    "Balls");
+            assertEquals(ledger.plan(ledger.job("SB-0417"), "lift_run").recipe().id(), "wb7-lift");
         }
         window.open();
     }

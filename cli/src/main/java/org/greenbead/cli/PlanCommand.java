@@ -10,12 +10,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.plan.Answer;
 import org.greenbead.core.plan.Constraint;
 import org.greenbead.core.plan.Planner;
 import org.greenbead.core.plan.School;
 import org.greenbead.core.plan.WayOut;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
@@ -39,6 +42,12 @@ final class PlanCommand implements Callable<Integer> {
     private Path file;
     @Option(names = "--school", paramLabel = "SCHOOL", description = "air_alone, heater_and_air or plate (default: all that the bench can do).")
     private String school;
+    @Option(names = "--for", paramLabel = "TARGET", description = "lift, seat, reflow or form (balls on the loose chip); default: what the plan says.")
+    private String target;
+    @Option(names = "--balls", paramLabel = "ALLOY", description = "With --for form: what the balls are made of (default: the joints' alloy).")
+    private String balls;
+    @Option(names = "--base", paramLabel = "BASE", defaultValue = "paper", description = "With --for form: what the chip lies on, paper, block or holder (default ${DEFAULT-VALUE}).")
+    private String base;
     @Option(names = "--ways", description = "Also price what would leave more room.")
     private boolean ways;
     @Option(names = "--recipe", paramLabel = "OUT", description = "Write the best recipe (greenbead/recipe/1).")
@@ -49,7 +58,7 @@ final class PlanCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         String name = String.valueOf(file.getFileName());
-        RunPlan plan = shared.files().parse(OpenFiles.text(file), name, Format.PLAN, RunPlan.class);
+        RunPlan plan = aimed(shared.files().parse(OpenFiles.text(file), name, Format.PLAN, RunPlan.class));
         var planner = new Planner(plan, plan.knowledge(), Planner.Effort.USUAL);
         PrintWriter out = spec.commandLine().getOut();
         var answers = new ArrayList<Answer>();
@@ -66,7 +75,8 @@ final class PlanCommand implements Callable<Integer> {
             priced.addAll(planner.waysOut(best.get(), d -> {
             }, Thread.currentThread()::isInterrupted));
             for (WayOut way : priced) {
-                out.printf(Locale.ROOT, "  %s %s%n", way.way().name().toLowerCase(Locale.ROOT), way.what());
+                out.printf(Locale.ROOT, "  %s %s%n", way.way().name().toLowerCase(Locale.ROOT),
+                        shared.words().show(way.what()));
                 print(way.answer(), out, "    ");
             }
         }
@@ -80,12 +90,40 @@ final class PlanCommand implements Callable<Integer> {
                             "ways",
                             priced.stream()
                                     .map(w -> Map.of("way", w.way().name().toLowerCase(Locale.ROOT), "what",
-                                            w.what(),
+                                            shared.words().show(w.what()),
                                             "answer", json(w.answer())))
                                     .toList()))
                     .getBytes(StandardCharsets.UTF_8));
         }
         return answers.stream().anyMatch(Answer::feasible) ? 0 : 1;
+    }
+
+    private RunPlan aimed(RunPlan plan) throws BadFileException {
+        if (target == null || target.equalsIgnoreCase(plan.task().name())) {
+            return plan;
+        }
+        RunPlan.Task task = one("--for", target, RunPlan.Task.LIFT, RunPlan.Task.SEAT, RunPlan.Task.REFLOW,
+                RunPlan.Task.FORM);
+        if (task != RunPlan.Task.FORM) {
+            return plan.to(task);
+        }
+        Alloy alloy = balls == null
+                ? plan.target().joint().alloy()
+                : Alloys.find(balls).orElseThrow(() -> new BadFileException("--balls", 0, "",
+                        "\"" + balls + "\" is no alloy of the table",
+                        "Choose one of "
+                                + String.join(", ", Alloys.all().stream().map(Alloy::name).toList())));
+        BallForming usual = BallForming.usual(plan.target(), alloy);
+        return plan.forming(new BallForming(usual.stencilMm(), usual.thicknessMm(), alloy,
+                one("--base", base, BallForming.Base.values())));
+    }
+
+    @SafeVarargs
+    private static <E extends Enum<E>> E one(String option, String said, E... known) throws BadFileException {
+        return java.util.Arrays.stream(known).filter(e -> e.name().equalsIgnoreCase(said)).findFirst()
+                .orElseThrow(() -> new BadFileException(option, 0, "", "\"" + said + "\" is none of them",
+                        "Choose one of " + String.join(", ", java.util.Arrays.stream(known)
+                                .map(e -> e.name().toLowerCase(Locale.ROOT)).toList())));
     }
 
     private List<School> schools(RunPlan plan, String name) throws BadFileException {

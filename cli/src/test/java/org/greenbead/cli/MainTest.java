@@ -144,6 +144,11 @@ public class MainTest {
         assertTrue(files.read(recipe, Format.RECIPE, org.greenbead.core.recipe.Recipe.class).stages()
                 .size() >= 4);
         assertTrue(Files.readString(json).contains("\"holds\""));
+        Said balls = type("plan", plan.toString(), "--for", "form", "--balls", "Sn63Pb37");
+        assertTrue(balls.out().startsWith("Air alone"), balls.out() + balls.err());
+        assertTrue(
+                type("plan", plan.toString(), "--for", "form", "--balls", "Tin").err().contains("no alloy"));
+        assertTrue(type("plan", plan.toString(), "--for", "sit").err().contains("lift, seat, reflow, form"));
         assertTrue(type("plan", plan.toString(), "--school", "plate").err().contains("no plate"));
         assertTrue(type("plan", plan.toString(), "--school", "steam").err().contains("is no school"));
     }

@@ -47,10 +47,7 @@ public final class DemoWorld {
     public RunPlan plan(String jobId, String beadId) throws BadFileException {
         Job job = read(jobId.toLowerCase(java.util.Locale.ROOT), Format.JOB, Job.class);
         var bead = job.bead(beadId).orElseThrow();
-        var task = bead.phase() == org.greenbead.core.route.Phase.SEAT
-                ? RunPlan.Task.SEAT
-                : RunPlan.Task.LIFT;
-        return new RunPlan(task, job, beadId,
+        return new RunPlan(RunPlan.Task.of(bead), job, beadId,
                 read(job.board().toLowerCase(java.util.Locale.ROOT), Format.BOARD, Board.class),
                 read(job.bench(), Format.BENCH, Bench.class),
                 read(bead.recipe().orElseThrow(), Format.RECIPE, Recipe.class));

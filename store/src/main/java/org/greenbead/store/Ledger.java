@@ -348,10 +348,8 @@ public final class Ledger implements AutoCloseable {
                 "it has no bead " + beadId, "Choose one of its beads"));
         String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
                 "bead " + beadId + " has no recipe", "Choose a bead that heats"));
-        var task = bead.phase() == org.greenbead.core.route.Phase.SEAT
-                ? RunPlan.Task.SEAT
-                : RunPlan.Task.LIFT;
-        return new RunPlan(task, job, beadId, document(Format.BOARD, job.board(), Board.class),
+        return new RunPlan(RunPlan.Task.of(bead), job, beadId,
+                document(Format.BOARD, job.board(), Board.class),
                 document(Format.BENCH, job.bench(), Bench.class),
                 document(Format.RECIPE, recipe, Recipe.class));
     }

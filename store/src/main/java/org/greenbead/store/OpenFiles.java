@@ -122,6 +122,7 @@ public final class OpenFiles {
         JsonNode tree = tree(text, name);
         check(tree, text, name, format);
         ((ObjectNode) tree).remove("format");
+        BodyLimits.fill(format == Format.PLAN ? tree.path("board") : tree);
         try {
             return mapper.treeToValue(tree, type);
         } catch (JacksonException e) {

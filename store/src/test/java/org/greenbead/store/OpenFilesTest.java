@@ -2,6 +2,7 @@ package org.greenbead.store;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertNotEquals;
 import static org.testng.Assert.assertTrue;
 import static org.testng.Assert.expectThrows;
 
@@ -10,13 +11,16 @@ import java.lang.reflect.RecordComponent;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
+import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.board.BodyRating;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.RunPlan;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
@@ -69,6 +73,33 @@ public class OpenFilesTest {
         assertEquals(files.parse(files.write(Format.JOB, plan.job()), "j", Format.JOB, Job.class),
                 plan.job());
         assertEquals(files.formatOf(text, "plan"), Format.PLAN);
+    }
+
+    @Test
+    public void stencilSetUpComesBackAsItWent() throws BadFileException {
+        RunPlan lift = new DemoWorld(files).plan("SB-0417", "lift_run");
+        RunPlan form = lift.forming(BallForming.usual(lift.target(), Alloys.require("Sn63Pb37")));
+        String text = files.write(Format.PLAN, form);
+        assertEquals(files.parse(text, "plan", Format.PLAN, RunPlan.class), form);
+        String bare = text.replaceAll("(?s),\\s*\"forming\" : \\{.*?\\}", "");
+        BadFileException refused = expectThrows(BadFileException.class,
+                () -> files.parse(bare, "plan", Format.PLAN, RunPlan.class));
+        assertTrue(refused.getMessage().contains("forming"), refused.getMessage());
+    }
+
+    /** A file that gives no body limit gets the class of its size; one that gives a number keeps it. */
+    @Test
+    public void bodyLimitLeftOutComesFromTheSize() throws BadFileException {
+        Board said = files.parse(board, "b", Format.BOARD, Board.class);
+        Board filled = files.parse(board.replaceAll("\"body_limit_c\" : [0-9.]+,", ""), "b", Format.BOARD,
+                Board.class);
+        for (Chip chip : filled.chips()) {
+            double volume = chip.bodyMm() * chip.sizeMm().xMm() * chip.sizeMm().yMm();
+            assertEquals(chip.bodyLimitC(),
+                    BodyRating.peakC(chip.bodyMm(), volume, !chip.joint().alloy().hasPb()), 0,
+                    chip.name());
+        }
+        assertNotEquals(filled, said, "the demo's labels say otherwise");
     }
 
     /** Each row: what is wrong, the good text, what to replace in it, with what, and words the message must hold. */

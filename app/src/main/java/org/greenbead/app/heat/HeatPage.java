@@ -23,6 +23,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
@@ -172,7 +173,7 @@ public final class HeatPage extends Page {
         var places = new ArrayList<ProbePlace>();
         for (ProbePlace probe : plan.bench().probes()) {
             places.add(probe.name().equals(chosen)
-                    ? new ProbePlace(probe.name(), ProbePlace.Role.BOARD, probe.channel(), side, at)
+                    ? new ProbePlace(probe.name(), role(probe, at), probe.channel(), side, at)
                     : probe);
         }
         if (chosen.isEmpty()) {
@@ -194,6 +195,14 @@ public final class HeatPage extends Page {
             desk.ledger().save(bench);
             return bench;
         }, kept -> model.replan());
+    }
+
+    /** A bead in the ball field stays one while it lies within the target's outline; elsewhere it tells of the board. */
+    private ProbePlace.Role role(ProbePlace probe, Point at) {
+        Chip chip = plan.target();
+        boolean within = Math.abs(at.xMm() - chip.centreMm().xMm()) <= chip.sizeMm().xMm() / 2
+                && Math.abs(at.yMm() - chip.centreMm().yMm()) <= chip.sizeMm().yMm() / 2;
+        return within ? probe.role() : ProbePlace.Role.BOARD;
     }
 
     private static boolean taken(List<ProbePlace> places, int channel) {

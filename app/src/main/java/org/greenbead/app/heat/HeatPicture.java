@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.Group;
+import javafx.scene.Node;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
@@ -13,6 +15,7 @@ import javafx.scene.shape.Line;
 import javafx.scene.shape.LineTo;
 import javafx.scene.shape.MoveTo;
 import javafx.scene.shape.Path;
+import javafx.scene.shape.PathElement;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
 import org.greenbead.app.look.Looks;
@@ -40,6 +43,9 @@ public final class HeatPicture extends Region {
     private final Text hint = Looks.as(new Text(), "heat-hint");
     private HeatImage image = new HeatImage(180, 130);
     private Optional<Shown> shown = Optional.empty();
+    private int drawn;
+    private double drawnWide;
+    private double drawnHigh;
     private Optional<Point> aim = Optional.empty();
     private Consumer<Point> placed = p -> {
     };
@@ -127,7 +133,9 @@ public final class HeatPicture extends Region {
 
     @Override
     protected void layoutChildren() {
-        draw();
+        if (getWidth() != drawnWide || getHeight() != drawnHigh) {
+            draw();
+        }
     }
 
     private boolean turned() {
@@ -183,6 +191,8 @@ public final class HeatPicture extends Region {
         if (shown.isEmpty() || getWidth() < 60 || getHeight() < 50) {
             return;
         }
+        drawnWide = getWidth();
+        drawnHigh = getHeight();
         Shown s = shown.get();
         double[] f = frame();
         int wide = (int) Math.clamp(f[2] / 2, 40, 260);
@@ -195,19 +205,53 @@ public final class HeatPicture extends Region {
         ground.setY(f[1]);
         ground.setFitWidth(f[2]);
         ground.setFitHeight(f[3]);
-        drawing.getChildren().clear();
-        var edge = Looks.as(new Rectangle(f[0], f[1], f[2], f[3]), "heat-edge");
-        drawing.getChildren().add(edge);
+        drawn = 0;
+        rectangle(f[0], f[1], f[2], f[3], "heat-edge");
         isotherms(s, f);
         parts(s);
         for (ProbePlace probe : s.plan.bench().probes()) {
             if (probe.side() == side) {
                 double[] at = place(probe.atMm());
-                drawing.getChildren().add(Looks.as(new Circle(at[0], at[1], 4.5), "plan-probe"));
+                Circle dot = next("plan-probe", Circle.class, Circle::new);
+                dot.setCenterX(at[0]);
+                dot.setCenterY(at[1]);
+                dot.setRadius(4.5);
                 text("T" + probe.channel(), at[0], at[1] + 17, "heat-label");
             }
         }
+        drawing.getChildren().remove(drawn, drawing.getChildren().size());
         drawAim();
+    }
+
+    /**
+     * The next shape of the drawing: the one that stood at this place in the last picture where it is of the same kind and look, so that
+     * scrubbing along time neither makes nodes nor looks up styles.
+     */
+    private <T extends Node> T next(String style, Class<T> kind, Supplier<T> made) {
+        List<Node> nodes = drawing.getChildren();
+        if (drawn < nodes.size() && kind.isInstance(nodes.get(drawn))
+                && style.equals(nodes.get(drawn).getUserData())) {
+            return kind.cast(nodes.get(drawn++));
+        }
+        T node = made.get();
+        node.setUserData(style);
+        node.getStyleClass().addAll(style.split(" "));
+        if (drawn < nodes.size()) {
+            nodes.set(drawn, node);
+        } else {
+            nodes.add(node);
+        }
+        drawn++;
+        return node;
+    }
+
+    private Rectangle rectangle(double x, double y, double wide, double high, String style) {
+        Rectangle shape = next(style, Rectangle.class, Rectangle::new);
+        shape.setX(x);
+        shape.setY(y);
+        shape.setWidth(wide);
+        shape.setHeight(high);
+        return shape;
     }
 
     private void parts(Shown s) {
@@ -220,8 +264,7 @@ public final class HeatPicture extends Region {
                 double[] at2 = place(chip.centreMm());
                 double w = (turned() ? chip.sizeMm().yMm() : chip.sizeMm().xMm()) * scale();
                 double h = (turned() ? chip.sizeMm().xMm() : chip.sizeMm().yMm()) * scale();
-                drawing.getChildren()
-                        .add(Looks.as(new Rectangle(at2[0] - w / 2, at2[1] - h / 2, w, h), "heat-behind"));
+                rectangle(at2[0] - w / 2, at2[1] - h / 2, w, h, "heat-behind");
             }
             if (chip.side() == side) {
                 outline(s, chip.name(), chip.centreMm(), chip.sizeMm(), target, room);
@@ -237,8 +280,9 @@ public final class HeatPicture extends Region {
             if (side == Side.TOP) {
                 double[] a = place(foil.fromMm());
                 double[] b = place(foil.toMm());
-                drawing.getChildren().add(Looks.as(new Rectangle(Math.min(a[0], b[0]), Math.min(a[1], b[1]),
-                        Math.abs(a[0] - b[0]), Math.abs(a[1] - b[1])), "heat-foil"));
+                rectangle(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.abs(a[0] - b[0]),
+                        Math.abs(a[1] - b[1]),
+                        "heat-foil");
             }
         });
     }
@@ -252,12 +296,9 @@ public final class HeatPicture extends Region {
         double[] at = place(centre);
         double w = Math.max(10, (turned() ? size.yMm() : size.xMm()) * scale());
         double h = Math.max(10, (turned() ? size.xMm() : size.yMm()) * scale());
-        var body = Looks.as(new Rectangle(at[0] - w / 2, at[1] - h / 2, w, h), "heat-part");
-        if (target) {
-            body.getStyleClass().add("heat-target");
-        }
+        Rectangle body = rectangle(at[0] - w / 2, at[1] - h / 2, w, h,
+                target ? "heat-part heat-target" : "heat-part");
         body.pseudoClassStateChanged(Looks.BAD, room.map(r -> r.leftK() < 0).orElse(false) && !target);
-        drawing.getChildren().add(body);
         if (small) {
             text(name, at[0], h > 16 ? at[1] + 4 : at[1] - h / 2 - 3, "heat-label");
             return;
@@ -279,10 +320,16 @@ public final class HeatPicture extends Region {
         if (words.isEmpty()) {
             return;
         }
-        Text text = Looks.as(new Text(words), style);
-        var plate = Looks.as(new Rectangle(), "heat-plate");
-        drawing.getChildren().addAll(plate, text);
-        text.applyCss();
+        Rectangle plate = next("heat-plate", Rectangle.class, Rectangle::new);
+        int before = drawing.getChildren().size();
+        Text text = next(style, Text.class, Text::new);
+        boolean fresh = text.getText().isEmpty() || drawing.getChildren().size() > before;
+        if (!text.getText().equals(words)) {
+            text.setText(words);
+        }
+        if (fresh) {
+            text.applyCss();
+        }
         double half = text.getLayoutBounds().getWidth() / 2;
         double[] f = frame();
         text.setX(Math.clamp(x - half, f[0] + 2, Math.max(f[0] + 2, f[0] + f[2] - 2 * half - 2)));
@@ -301,21 +348,28 @@ public final class HeatPicture extends Region {
         double sy = f[3] / image.high();
         for (int level = 0; level < s.levelsC.length; level++) {
             double at = s.levelsC[level];
-            var path = Looks.as(new Path(), "isotherm", "isotherm-" + level);
+            Path path = next("isotherm isotherm-" + level, Path.class, Path::new);
+            var line = new ArrayList<PathElement>();
             for (int y = 0; y + 2 < image.high(); y += 2) {
                 for (int x = 0; x + 2 < image.wide(); x += 2) {
                     // The second line is dotted: two squares in four are left out.
                     if (level == 1 && (x / 2 + y / 2) % 4 > 1) {
                         continue;
                     }
-                    segment(path, at, x, y, f, sx, sy);
+                    segment(line, at, x, y, f, sx, sy);
                 }
             }
-            drawing.getChildren().add(path);
+            path.getElements().setAll(line);
         }
     }
 
-    private void segment(Path path, double level, int x, int y, double[] f, double sx, double sy) {
+    private void segment(List<PathElement> line, double level, int x, int y, double[] f, double sx,
+            double sy) {
+        boolean under = image.at(x, y) < level;
+        if (under == image.at(x + 2, y) < level && under == image.at(x + 2, y + 2) < level
+                && under == image.at(x, y + 2) < level) {
+            return;
+        }
         double[] v = {image.at(x, y), image.at(x + 2, y), image.at(x + 2, y + 2), image.at(x, y + 2)};
         int[][] corner = {{x, y}, {x + 2, y}, {x + 2, y + 2}, {x, y + 2}};
         var hits = new ArrayList<double[]>(2);
@@ -331,8 +385,8 @@ public final class HeatPicture extends Region {
             }
         }
         if (hits.size() >= 2) {
-            path.getElements().addAll(new MoveTo(hits.get(0)[0], hits.get(0)[1]),
-                    new LineTo(hits.get(1)[0], hits.get(1)[1]));
+            line.add(new MoveTo(hits.get(0)[0], hits.get(0)[1]));
+            line.add(new LineTo(hits.get(1)[0], hits.get(1)[1]));
         }
     }
 

@@ -40,15 +40,21 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.RunPlan;
 
 /** The planner: each school's best recipe side by side, what binds it, how sure it is, and what would leave more room. */
 public final class PlannerPage extends Page {
+    private static final List<RunPlan.Task> TARGETS = List.of(RunPlan.Task.LIFT, RunPlan.Task.SEAT,
+            RunPlan.Task.REFLOW, RunPlan.Task.FORM);
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
-    private final RunPlan plan;
-    private final Planner planner;
+    private final RunPlan asked;
+    private final HBox targets = new HBox(6);
+    private final Label title = Looks.label("", "now");
+    private RunPlan plan;
+    private Planner planner;
     private final HBox schools = new HBox(10);
     private final ProgressBar bar = new ProgressBar(0);
     private final Label said = Looks.label("", "muted");
@@ -56,7 +62,7 @@ public final class PlannerPage extends Page {
     private final Button price;
     private final AtomicInteger turn = new AtomicInteger();
     private final Map<School, Answer> answers = new EnumMap<>(School.class);
-    private final List<School> order;
+    private List<School> order = List.of();
     private final VBox page;
     private final Subscription watching;
     private Optional<Answer> chosen = Optional.empty();
@@ -66,11 +72,8 @@ public final class PlannerPage extends Page {
         this.desk = desk;
         this.model = model;
         this.go = go;
-        this.plan = plan;
+        this.asked = plan;
         Texts texts = desk.texts();
-        planner = new Planner(plan, plan.knowledge(), Planner.Effort.USUAL);
-        order = java.util.Arrays.stream(School.values()).filter(s -> s.possible(plan))
-                .sorted(java.util.Comparator.comparing(s -> s == School.AIR_ALONE)).toList();
         bar.setId("planner-bar");
         bar.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(bar, Priority.ALWAYS);
@@ -93,19 +96,73 @@ public final class PlannerPage extends Page {
         scroll.managedProperty().bind(javafx.beans.binding.Bindings.isNotEmpty(ways.getChildren()));
         scroll.visibleProperty().bind(scroll.managedProperty());
         var wayCard = Looks.as(new VBox(6, wayHead, scroll), "card");
-        var head = Looks.as(new VBox(1, Looks.label(texts.get("planner.caps"), "caps"),
-                Looks.label(
-                        texts.get("planner.title", plan.target().name(),
-                                plan.target().joint().alloy().name()),
-                        "now")),
-                "instruction");
+        for (RunPlan.Task task : TARGETS) {
+            var button = Looks.as(new Button(texts.say("target." + task.name().toLowerCase(Locale.ROOT))),
+                    "act", "small");
+            button.setId("target-" + task.name().toLowerCase(Locale.ROOT));
+            button.setOnAction(press -> aim(task));
+            targets.getChildren().add(button);
+        }
+        targets.getChildren().add(Looks.label("T", "muted"));
+        title.setId("planner-title");
+        targets.setAlignment(Pos.CENTER_RIGHT);
+        var caps = Looks.label(texts.get("planner.caps"), "caps");
+        caps.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(caps, Priority.ALWAYS);
+        var head = Looks.as(new VBox(1, new HBox(12, caps, targets), title), "instruction");
         page = Looks.as(new VBox(head, schools, wayCard, progress), "page");
         watching = model.findingsProperty().subscribe(f -> findings(f));
         backWord(texts.get("planner.back"));
+        aim(plan.task());
+    }
+
+    /** Seeks for another purpose: the same chip lifted, seated, reflowed, or off its board under a stencil. */
+    private void aim(RunPlan.Task task) {
+        turn.incrementAndGet();
+        Texts texts = desk.texts();
+        plan = task == asked.task()
+                ? asked
+                : task == RunPlan.Task.FORM
+                        ? asked.forming(BallForming.usual(asked.target(), asked.target().joint().alloy()))
+                        : asked.to(task);
+        if (task != asked.task()) {
+            String id = asked.board().id().toLowerCase(Locale.ROOT).replace("-", "") + "-"
+                    + task.name().toLowerCase(Locale.ROOT);
+            Recipe own = plan.recipe();
+            // What dries the board in front of a lift has no place on a loose chip.
+            List<Stage> stages = task == RunPlan.Task.FORM
+                    ? own.stages().stream().filter(s -> s.purpose() != Stage.Purpose.DRY_OUT).toList()
+                    : own.stages();
+            plan = plan.with(new Recipe(id,
+                    texts.get("planner.recipe.title", texts.say(key(task)), plan.target().name()),
+                    stages, own.limits()));
+        }
+        RunPlan now = plan;
+        planner = new Planner(now, now.knowledge(), Planner.Effort.USUAL);
+        order = java.util.Arrays.stream(School.values()).filter(s -> s.possible(now))
+                .sorted(java.util.Comparator.comparing(s -> s == School.AIR_ALONE)).toList();
+        answers.clear();
+        chosen = Optional.empty();
+        ways.getChildren().clear();
+        String word = texts.say(key(task));
+        String chip = now.target().name();
+        String alloy = now.target().joint().alloy().name();
+        title.setText(task == RunPlan.Task.FORM
+                ? texts.get("planner.title.form", word, chip, alloy)
+                : texts.get("planner.title.board", word, chip, alloy));
+        for (var button : targets.getChildren()) {
+            button.setDisable(button.getId() != null
+                    && button.getId().equals("target-" + task.name().toLowerCase(Locale.ROOT)));
+        }
+        schools.getChildren().clear();
         for (School school : order) {
             schools.getChildren().add(waiting(school, texts));
         }
         next(0);
+    }
+
+    private static String key(RunPlan.Task task) {
+        return "target." + task.name().toLowerCase(Locale.ROOT);
     }
 
     private VBox waiting(School school, Texts texts) {
@@ -298,12 +355,12 @@ public final class PlannerPage extends Page {
             Answer to = way.answer();
             double gained = to.binding().ease() - from.binding().ease();
             double longer = to.outcome().lengthS() - from.outcome().lengthS();
-            String what = way.way() == WayOut.Way.OTHER_SCHOOL
-                    ? name(School.valueOf(way.what()), texts).toLowerCase(Locale.ROOT)
+            Quantity what = way.way() == WayOut.Way.OTHER_SCHOOL
+                    ? new Quantity.Name(name(to.school(), texts).toLowerCase(Locale.ROOT))
                     : way.what();
             Label words = Looks.label(
                     texts.say(Phrase.of("way." + way.way().name().toLowerCase(Locale.ROOT),
-                            new Quantity.Name(what))) + ": "
+                            what)) + ": "
                             + binding(to.binding(), texts) + ". "
                             + texts.get("planner.longer",
                                     (longer < 0 ? "−" : "+") + Words.clock(Math.abs(longer))),
@@ -348,7 +405,16 @@ public final class PlannerPage extends Page {
         }
     }
 
+    /** A recipe for another purpose is kept beside the job's own, under its own name. */
     private void keep(Recipe recipe) {
+        if (plan != asked) {
+            Texts texts = desk.texts();
+            desk.io(() -> {
+                desk.ledger().save(recipe);
+                return recipe;
+            }, kept -> said.setText(texts.get("planner.kept", kept.title(), kept.id())));
+            return;
+        }
         turn.incrementAndGet();
         model.recipeKept(recipe);
         go.recipe(plan.bead());
@@ -386,6 +452,10 @@ public final class PlannerPage extends Page {
         }
         if (code == KeyCode.W && !price.isDisabled()) {
             priceWays();
+            return true;
+        }
+        if (code == KeyCode.T) {
+            aim(TARGETS.get((TARGETS.indexOf(plan.task()) + 1) % TARGETS.size()));
             return true;
         }
         if (code == KeyCode.S && !answers.isEmpty()) {

@@ -23,6 +23,7 @@ final class Design {
     private final RunPlan plan;
     private final School school;
     private final double nozzleMm;
+    private final double shortestSoakS;
     private final double longestSoakS;
     private final double heaterMaxC;
     private final List<Axis> axes = new ArrayList<>();
@@ -46,7 +47,10 @@ final class Design {
         this.plan = plan;
         this.school = school;
         this.nozzleMm = nozzleMm;
-        longestSoakS = USUAL_LONGEST_SOAK_S * freedom.soakFactor();
+        boolean loose = plan.forming().isPresent();
+        // A loose chip under a stencil weighs little: paste dries and flux wakes sooner than a board warms.
+        shortestSoakS = loose ? 20 : SHORTEST_SOAK_S;
+        longestSoakS = (loose ? 0.4 : 1) * USUAL_LONGEST_SOAK_S * freedom.soakFactor();
         heaterMaxC = plan.bench().heater().maxC() + freedom.heaterExtraC();
         double liquidus = plan.target().joint().alloy().liquidusC();
         double airMax = plan.bench().air().maxC();
@@ -56,7 +60,7 @@ final class Design {
             boolean contact = plan.bench().heater().contact();
             double first = contact ? 150 : Math.min(heaterMaxC * 0.9, liquidus + 10);
             axis("heater", 80, heaterMaxC, 5, first);
-            axis("soak", SHORTEST_SOAK_S, longestSoakS, 5, 180);
+            axis("soak", shortestSoakS, longestSoakS, 5, 180);
         }
         switch (school) {
             case PLATE -> {
@@ -66,7 +70,8 @@ final class Design {
             case HEATER_AND_AIR, AIR_ALONE -> {
                 if (school == School.AIR_ALONE) {
                     axis("soak air", 100, Math.min(300, airMax), 5, 200);
-                    axis("soak", SHORTEST_SOAK_S, longestSoakS, 5, 150);
+                    axis("soak", shortestSoakS, longestSoakS, 5,
+                            loose ? 60 : 150);
                 }
                 axis("approach air", 150, Math.min(380, airMax), 5, Math.min(airMax - 20, liquidus + 60));
                 axis("approach", 20, 150, 5, 50);
@@ -74,7 +79,7 @@ final class Design {
                         Math.min(airMax - 10, liquidus + 130));
                 axis("flow", Math.min(8, flowMax / 2), flowMax, 1,
                         Math.min(0.8 * flowMax, 12 + nozzleMm * 1.4));
-                axis("distance", 10, 45, 1, 20);
+                axis("distance", 10, loose ? 90 : 45, 1, loose ? 40 : 20);
                 axis("circle", 0, Math.max(2, side / 2), 1, side / 3);
             }
         }
@@ -149,7 +154,12 @@ final class Design {
     }
 
     private Stage peak(Optional<Double> heater, Optional<AirSetting> air, double goal) {
-        String name = plan.task() == RunPlan.Task.SEAT ? "Seat" : "Lift";
+        String name = switch (plan.task()) {
+            case SEAT -> "Seat";
+            case REFLOW -> "Reflow";
+            case FORM -> "Balls";
+            case LIFT, CALIBRATE -> "Lift";
+        };
         return new Stage(name, Stage.Purpose.PEAK, heater, air, Optional.of(goal), new StageEnd.MeltShown(),
                 PEAK_LATEST_S);
     }

@@ -14,6 +14,7 @@ import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Layer;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Shield;
 import org.greenbead.core.run.RunPlan;
@@ -247,7 +248,7 @@ public final class Planner {
         return List.copyOf(ways);
     }
 
-    private record Priced(WayOut.Way way, String what, School school, Freedom freedom) {}
+    private record Priced(WayOut.Way way, Quantity what, School school, Freedom freedom) {}
 
     private List<Priced> asked(Answer answer) {
         var asked = new ArrayList<Priced>();
@@ -258,27 +259,30 @@ public final class Planner {
                 .max().orElse(0);
         if (air) {
             plan.bench().air().nozzlesMm().stream().filter(n -> n > used + 0.5).sorted().findFirst()
-                    .ifPresent(n -> asked.add(new Priced(WayOut.Way.WIDER_NOZZLE, plain(n) + " mm", school,
-                            Freedom.USUAL.nozzle(n))));
+                    .ifPresent(
+                            n -> asked.add(new Priced(WayOut.Way.WIDER_NOZZLE, name(plain(n) + " mm"), school,
+                                    Freedom.USUAL.nozzle(n))));
         }
-        asked.add(new Priced(WayOut.Way.LONGER_SOAK, "2.5", school, nozzleOf(used, air).soak(2.5)));
+        asked.add(new Priced(WayOut.Way.LONGER_SOAK, name("2.5"), school, nozzleOf(used, air).soak(2.5)));
         if (school != School.AIR_ALONE) {
-            asked.add(new Priced(WayOut.Way.HOTTER_HEATER, plain(plan.bench().heater().maxC() + 60) + " °C",
+            asked.add(new Priced(WayOut.Way.HOTTER_HEATER,
+                    new Quantity.TempC(plan.bench().heater().maxC() + 60),
                     school,
                     nozzleOf(used, air).heater(60)));
         }
         foilFor(answer)
-                .ifPresent(foil -> asked.add(new Priced(WayOut.Way.SHIELD, answer.binding().part(), school,
-                        nozzleOf(used, air).shield(foil))));
+                .ifPresent(
+                        foil -> asked.add(new Priced(WayOut.Way.SHIELD, name(answer.binding().part()), school,
+                                nozzleOf(used, air).shield(foil))));
         // Bismuth is not offered where lead is: together they melt under 100 °C.
         if (!plan.target().joint().alloy().hasPb() && !plan.target().joint().alloy().hasBi()
                 && plan.task() == RunPlan.Task.LIFT) {
-            asked.add(new Priced(WayOut.Way.DILUTE_FIRST, "Sn63Pb37", school,
+            asked.add(new Priced(WayOut.Way.DILUTE_FIRST, name("Sn63Pb37"), school,
                     nozzleOf(used, air).diluted(Alloys.require("Sn63Pb37"))));
         }
         for (School other : School.values()) {
             if (other != school && other.possible(plan)) {
-                asked.add(new Priced(WayOut.Way.OTHER_SCHOOL, other.name(), other, Freedom.USUAL));
+                asked.add(new Priced(WayOut.Way.OTHER_SCHOOL, name(other.name()), other, Freedom.USUAL));
             }
         }
         return asked;
@@ -286,6 +290,10 @@ public final class Planner {
 
     private static Freedom nozzleOf(double used, boolean air) {
         return air ? Freedom.USUAL.nozzle(used) : Freedom.USUAL;
+    }
+
+    private static Quantity name(String text) {
+        return new Quantity.Name(text);
     }
 
     private static String plain(double value) {

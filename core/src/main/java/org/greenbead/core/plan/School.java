@@ -8,6 +8,9 @@ public enum School {
 
     /** Whether the bench has what the school needs. */
     public boolean possible(RunPlan plan) {
+        if (plan.forming().isPresent()) {
+            return this == AIR_ALONE;
+        }
         return this != PLATE || plan.bench().heater().contact();
     }
 }

@@ -58,7 +58,7 @@ final class Judge {
                 Phrase.of(moved ? "verdict.moved" : safe ? "verdict.solid" : "verdict.solid.unknown")));
         for (Finding finding : raised) {
             switch (finding.rule()) {
-                case PROBE_LOST, PROBE_FROZEN, PROBE_DISAGREES ->
+                case PROBE_LOST, PROBE_FROZEN, PROBE_DISAGREES, PROBES_SWAPPED ->
                     lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED,
                             Phrase.of("verdict.probe", new Quantity.Name(finding.subject()))));
                 case LINK_LOST ->

@@ -63,6 +63,11 @@ final class ProbeWatch {
         health = ProbeView.Health.SILENT;
     }
 
+    /** It measures something of its own, whether or not that can be believed. */
+    boolean live() {
+        return health == ProbeView.Health.GOOD || health == ProbeView.Health.DISAGREES;
+    }
+
     boolean good() {
         return health == ProbeView.Health.GOOD;
     }

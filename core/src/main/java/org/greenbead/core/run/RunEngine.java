@@ -42,6 +42,7 @@ public final class RunEngine {
     private final RunPlan original;
     private final JointEstimator estimator;
     private final Optional<Rehearsal> rehearsal;
+    private final Optional<SwapWatch> swaps;
     private final Map<String, ProbeWatch> probes = new LinkedHashMap<>();
     private final Map<String, PlateauHint> plateaus = new LinkedHashMap<>();
     private final List<Protected> guarded;
@@ -75,7 +76,9 @@ public final class RunEngine {
     private boolean brokenOff;
     private List<Finding> early = List.of();
 
-    private RunEngine(RunPlan plan, JointEstimator estimator, Optional<Rehearsal> rehearsal) {
+    private RunEngine(RunPlan plan, JointEstimator estimator, Optional<Rehearsal> rehearsal,
+            Optional<SwapWatch> swaps) {
+        this.swaps = swaps;
         this.original = plan;
         this.plan = plan;
         this.estimator = estimator;
@@ -94,12 +97,13 @@ public final class RunEngine {
     /** An engine for real readings: a live run or the replay of one. */
     public static RunEngine live(RunPlan plan, Optional<Rehearsal> rehearsal) {
         return new RunEngine(plan, new EnsembleEstimator(plan.scene(), plan.knowledge(), ESTIMATOR_SEED),
-                rehearsal);
+                rehearsal, Optional.of(new SwapWatch(
+                        new SheetModel(plan.scene(), plan.knowledge().mean(), Resolution.OBSERVER))));
     }
 
     /** An engine that takes {@code bench} itself for the truth. */
     static RunEngine rehearsing(RunPlan plan, HeatModel bench) {
-        return new RunEngine(plan, new ModelIsTruth(bench), Optional.empty());
+        return new RunEngine(plan, new ModelIsTruth(bench), Optional.empty(), Optional.empty());
     }
 
     /** The model of the plan's bench with what is known of it. */
@@ -200,6 +204,7 @@ public final class RunEngine {
             while (left > 1e-9) {
                 double step = Math.min(60, left);
                 estimator.advance(input(), step);
+                swaps.ifPresent(s -> s.advance(input(), step));
                 left -= step;
             }
         }
@@ -228,6 +233,7 @@ public final class RunEngine {
             follow(stepS);
             endStages();
             note(rules.look(view()));
+            swaps.ifPresent(s -> note(s.look(timeS, seen)));
         }
     }
 
@@ -558,6 +564,7 @@ public final class RunEngine {
         List<Finding> now = started && status != RunState.Status.ENDED ? rules.look(view) : List.of();
         var shown = new ArrayList<>(now);
         if (started && status != RunState.Status.ENDED) {
+            swaps.ifPresent(s -> shown.addAll(s.found()));
             early.stream().filter(e -> now.stream().noneMatch(f -> f.subject().equals(e.subject())))
                     .forEach(shown::add);
         }

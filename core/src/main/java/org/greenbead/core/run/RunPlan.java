@@ -7,6 +7,7 @@ import org.greenbead.core.board.Chip;
 import org.greenbead.core.quantity.Check;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.thermal.HeatScene;
 import org.greenbead.core.thermal.Uncertainty;
@@ -17,14 +18,25 @@ import org.greenbead.core.thermal.Uncertainty;
  * @param task what is done once the joints are liquid
  * @param job  with what had been attested at the start
  * @param bead the bead of the job that this run works
+ * @param forming the stencil set-up when balls are made on a loose chip; the board is then the stencil
  */
-public record RunPlan(Task task, Job job, String bead, Board board, Bench bench, Recipe recipe) {
+public record RunPlan(Task task, Job job, String bead, Board board, Bench bench, Recipe recipe,
+        Optional<BallForming> forming) {
     /** The bead that a calibration run is written under; no job has it on its string. */
     public static final String CALIBRATION = "calibration";
 
     /** What is done once the joints are liquid; a calibration keeps them solid. */
     public enum Task {
-        LIFT, SEAT, CALIBRATE
+        LIFT, SEAT, REFLOW, FORM, CALIBRATE;
+
+        /** What a bead's heat is for, by its phase; a reflow is worked where a lift would be. */
+        public static Task of(Bead bead) {
+            return switch (bead.phase()) {
+                case SEAT -> SEAT;
+                case BEAD -> FORM;
+                default -> bead.id().contains("reflow") ? REFLOW : LIFT;
+            };
+        }
     }
 
     public RunPlan {
@@ -34,7 +46,17 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         Check.present("board", board);
         Check.present("bench", bench);
         Check.present("recipe", recipe);
+        forming = forming == null ? Optional.empty() : forming;
+        if ((task == Task.FORM) != forming.isPresent()) {
+            throw new IllegalArgumentException(task == Task.FORM
+                    ? "forming balls needs the stencil set-up under \"forming\""
+                    : "a stencil set-up belongs to the task \"form\" only");
+        }
         board.requireChip(job.target());
+    }
+
+    public RunPlan(Task task, Job job, String bead, Board board, Bench bench, Recipe recipe) {
+        this(task, job, bead, board, bench, recipe, Optional.empty());
     }
 
     public Chip target() {
@@ -42,7 +64,18 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
     }
 
     public RunPlan with(Recipe changed) {
-        return new RunPlan(task, job, bead, board, bench, changed);
+        return new RunPlan(task, job, bead, board, bench, changed, forming);
+    }
+
+    /** The same board and chip for another purpose than forming balls. */
+    public RunPlan to(Task other) {
+        return new RunPlan(other, job, bead, board, bench, recipe);
+    }
+
+    /** The chip of this plan off its board, balls made on it. */
+    public RunPlan forming(BallForming setUp) {
+        return new RunPlan(Task.FORM, job, bead, setUp.board(target()), setUp.bench(bench, target()), recipe,
+                Optional.of(setUp));
     }
 
     /** The same board on the same bench, to learn the bench and work no bead. */
@@ -51,15 +84,15 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
     }
 
     public RunPlan with(Board changed) {
-        return new RunPlan(task, job, bead, changed, bench, recipe);
+        return new RunPlan(task, job, bead, changed, bench, recipe, forming);
     }
 
     public RunPlan with(Bench changed) {
-        return new RunPlan(task, job, bead, board, changed, recipe);
+        return new RunPlan(task, job, bead, board, changed, recipe, forming);
     }
 
     public RunPlan with(Job changed) {
-        return new RunPlan(task, changed, bead, board, bench, recipe);
+        return new RunPlan(task, changed, bead, board, bench, recipe, forming);
     }
 
     /**
@@ -83,6 +116,9 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
 
     /** The chip is put over the middle of the heater: that is how it is placed on the bench. */
     public HeatScene scene() {
+        if (forming.isPresent()) {
+            return forming.get().scene(this);
+        }
         return new HeatScene(board, target().name(), bench.ambientC(), Optional.of(bench.heater()),
                 target().centreMm(),
                 bench.ambientC(), bench.air(), bench.probes(), 0.9, 1e-3, Optional.empty())

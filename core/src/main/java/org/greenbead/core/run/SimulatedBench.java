@@ -39,6 +39,7 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     private final double[] shownC;
     private final Set<String> open = new HashSet<>();
     private final Map<String, Double> frozen = new HashMap<>();
+    private final Map<String, String> crossed = new HashMap<>();
     private HeatInput input = HeatInput.OFF;
     private double timeS;
     private boolean linkDown;
@@ -130,7 +131,8 @@ public final class SimulatedBench implements BenchHands, ProbePort {
         }
         var readings = new ArrayList<Reading>();
         for (int i = 0; i < shownC.length; i++) {
-            String name = plan.bench().probes().get(i).name();
+            String bead = plan.bench().probes().get(i).name();
+            String name = crossed.getOrDefault(bead, bead);
             readings.add(open.contains(name)
                     ? new Reading.Open(name)
                     : new Reading.Measured(name,
@@ -158,6 +160,17 @@ public final class SimulatedBench implements BenchHands, ProbePort {
         }
         if (!stuck) {
             frozen.remove(name);
+        }
+    }
+
+    /** Plugs two thermocouples into one another's channels, or back. */
+    public synchronized void crossProbes(String one, String other, boolean swapped) {
+        if (swapped) {
+            crossed.put(one, other);
+            crossed.put(other, one);
+        } else {
+            crossed.remove(one);
+            crossed.remove(other);
         }
     }
 

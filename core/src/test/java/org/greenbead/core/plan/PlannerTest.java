@@ -8,13 +8,16 @@ import static org.testng.Assert.assertTrue;
 import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.calibrate.GuidedRun;
+import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.HeatFilm;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
@@ -53,6 +56,50 @@ public class PlannerTest {
         for (int i = 0; i < outcome.guardedPeakC().length; i++) {
             assertEquals(outcome.guardedPeakC()[i], rehearsal.peakC(i), 4, "part " + i);
         }
+    }
+
+    /** A loose chip under a stencil: balls melt, the body keeps its rating, and only air can do it. */
+    @Test
+    public void ballsAreFormedOnTheLooseChip() {
+        BallForming setUp = BallForming.usual(PLAN.target(), Alloys.require("Sn63Pb37"));
+        RunPlan form = PLAN.forming(setUp);
+        assertEquals(form.target().joint().alloy().name(), "Sn63Pb37");
+        assertFalse(School.PLATE.possible(form) || School.HEATER_AND_AIR.possible(form));
+        Answer answer = answer(form, School.AIR_ALONE);
+        assertTrue(answer.outcome().melts(), answer.constraints().toString());
+        assertTrue(answer.feasible(), answer.constraints().toString());
+        Outcome fine = Drive.of(answer.plan(), answer.recipe(),
+                new SheetModel(answer.plan().scene(), Multipliers.NOMINAL, Resolution.FULL.stepping(0.25)),
+                () -> false);
+        assertTrue(fine.peakMinC() > 183.5 && fine.peakMaxC() < PLAN.target().bodyLimitC(), fine.toString());
+        assertEquals(answer.recipe().stages().get(2).name(), "Balls");
+    }
+
+    /** A cold block under the chip drinks the heat: the same recipe leaves the joints colder than on paper. */
+    @Test
+    public void aBlockUnderTheChipCostsHeat() {
+        BallForming paper = BallForming.usual(PLAN.target(), Alloys.require("Sn63Pb37"));
+        RunPlan on = PLAN.forming(paper);
+        RunPlan block = PLAN.forming(new BallForming(paper.stencilMm(), paper.thicknessMm(), paper.balls(),
+                BallForming.Base.BLOCK));
+        Recipe recipe = new Design(on, School.AIR_ALONE, PLAN.bench().air().nozzlesMm().getFirst(),
+                Freedom.USUAL)
+                .rounded(new double[]{0.5, 0.5, 0.5, 0.5, 0.5, 0.5, 0.5, 0.5});
+        Outcome warm = drive(on.with(recipe), Resolution.SEARCH);
+        Outcome cold = drive(block.with(recipe), Resolution.SEARCH);
+        assertTrue(cold.peakMinC() < warm.peakMinC() - 20,
+                cold.peakMinC() + " on a block, " + warm.peakMinC());
+        assertThrows(IllegalArgumentException.class,
+                () -> new RunPlan(RunPlan.Task.FORM, PLAN.job(), PLAN.bead(),
+                        PLAN.board(), PLAN.bench(), PLAN.recipe()));
+    }
+
+    /** Reflow settles where a lift takes hold: the heat stays on longer after the melt, all else alike. */
+    @Test
+    public void reflowStaysMoltenLongerThanALift() {
+        Outcome lift = drive(PLAN, Resolution.SEARCH);
+        Outcome reflow = drive(PLAN.to(RunPlan.Task.REFLOW), Resolution.SEARCH);
+        assertEquals(reflow.aboveLiquidusS() - lift.aboveLiquidusS(), 5, 2.5);
     }
 
     @Test

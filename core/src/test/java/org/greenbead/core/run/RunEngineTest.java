@@ -83,6 +83,21 @@ public class RunEngineTest {
         }
     }
 
+    /** Two plugs in one another's sockets are named within a minute of clear heat, and not where they are as said. */
+    @Test
+    public void crossedProbesAreNamed() {
+        var straight = new Bench4Tests(World.plan(World.usualRecipe()), 5);
+        RunState as = straight.until(s -> s.stage() == 2, 900);
+        assertFalse(raised(as, Rule.PROBES_SWAPPED));
+        var run = new Bench4Tests(World.plan(World.usualRecipe()), 5);
+        run.bench.crossProbes("board_top", "board_under", true);
+        RunState crossed = run.until(s -> has(s, Rule.PROBES_SWAPPED), 240);
+        Finding finding = crossed.findings().stream().filter(f -> f.rule() == Rule.PROBES_SWAPPED).findFirst()
+                .orElseThrow();
+        assertEquals(finding.severity(), Severity.STOP);
+        assertTrue(finding.subject().contains("board_top") && finding.subject().contains("board_under"));
+    }
+
     @Test
     public void technicianMayEndAStageButNotThePeakByGoingOn() {
         var run = new Bench4Tests(World.plan(World.usualRecipe()), 2);
