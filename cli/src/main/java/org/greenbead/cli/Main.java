@@ -12,7 +12,7 @@ import picocli.CommandLine.Command;
         RehearseCommand.class, RunCommand.class, ReplayCommand.class, ExportCommand.class,
         ReportCommand.class, LedgerCommand.class,
         DoctorCommand.class, FindingsCommand.class, PlanCommand.class, CalibrateCommand.class,
-        ObserveCommand.class})
+        ObserveCommand.class, CheckCommand.class, RulesCommand.class, NewCommand.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.CommandSpec spec;

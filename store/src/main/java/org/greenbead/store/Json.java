@@ -4,11 +4,17 @@ import com.fasterxml.jackson.annotation.JsonFormat;
 import com.fasterxml.jackson.annotation.JsonIncludeProperties;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Layer;
 import org.greenbead.core.board.Point;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.StageEnd;
@@ -19,6 +25,7 @@ import tools.jackson.core.JsonParser;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.PropertyNamingStrategies;
 import tools.jackson.databind.SerializationContext;
@@ -36,6 +43,8 @@ final class Json {
         var module = new SimpleModule("greenbead");
         module.addSerializer(Alloy.class, new AlloyName());
         module.addDeserializer(Alloy.class, new AlloyByName());
+        module.addSerializer(Facts.class, new FactsTree());
+        module.addDeserializer(Facts.class, new FactsFromTree());
         module.addSerializer(Enum.class, new SmallLetters());
         return JsonMapper.builder().addModule(module).propertyNamingStrategy(new Snake())
                 .enable(MapperFeature.ACCEPT_CASE_INSENSITIVE_ENUMS)
@@ -77,6 +86,50 @@ final class Json {
         @Override
         public Alloy deserialize(JsonParser in, DeserializationContext context) {
             return Alloys.require(in.getString());
+        }
+    }
+
+    private static final class FactsTree extends ValueSerializer<Facts> {
+        @Override
+        public void serialize(Facts value, JsonGenerator out, SerializationContext context) {
+            out.writePOJO(value.root());
+        }
+    }
+
+    /** Numbers as doubles, objects and lists as the facts want them; what does not fit the vocabulary is refused with its place. */
+    private static final class FactsFromTree extends ValueDeserializer<Facts> {
+        @Override
+        @SuppressWarnings("unchecked")
+        public Facts deserialize(JsonParser in, DeserializationContext context) {
+            var facts = new Facts((Map<String, Object>) plain(context.readTree(in)));
+            List<Vocabulary.Misfit> misfits = Vocabulary.ofTheTrade().misfits(facts);
+            if (!misfits.isEmpty()) {
+                Vocabulary.Misfit first = misfits.getFirst();
+                throw new IllegalArgumentException(
+                        first.pointer() + ": " + first.what() + ". " + first.remedy());
+            }
+            return facts;
+        }
+
+        private static Object plain(JsonNode node) {
+            if (node.isObject()) {
+                var map = new LinkedHashMap<String, Object>();
+                node.properties().forEach(e -> {
+                    Object value = plain(e.getValue());
+                    if (value != null) {
+                        map.put(e.getKey(), value);
+                    }
+                });
+                return map;
+            }
+            if (node.isArray()) {
+                var list = new ArrayList<Object>();
+                node.forEach(item -> list.add(plain(item)));
+                return list;
+            }
+            return node.isNumber()
+                    ? (Object) node.asDouble()
+                    : node.isBoolean() ? (Object) node.asBoolean() : node.isNull() ? null : node.asString();
         }
     }
 

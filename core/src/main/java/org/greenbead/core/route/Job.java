@@ -2,6 +2,7 @@ package org.greenbead.core.route;
 
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.book.Facts;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -14,11 +15,18 @@ import org.greenbead.core.quantity.Check;
  * @param board    id of the board
  * @param target   the chip that is worked on
  * @param bench    id of the bench
+ * @param facts    what has been noted of it, for the rule book
  */
 public record Job(String id, String title, String complaint, String customer, String board, String target,
         String bench,
-        List<Bead> beads) {
+        List<Bead> beads, Facts facts) {
+    public Job(String id, String title, String complaint, String customer, String board, String target,
+            String bench, List<Bead> beads) {
+        this(id, title, complaint, customer, board, target, bench, beads, Facts.none());
+    }
+
     public Job {
+        facts = facts == null ? Facts.none() : facts;
         Check.text("job id", id);
         Check.text("job title", title);
         Check.text("complaint", complaint);
@@ -94,7 +102,12 @@ public record Job(String id, String title, String complaint, String customer, St
         return withBeads(beads.stream().map(b -> b.id().equals(beadId) ? b.as(state) : b).toList());
     }
 
+    /** The same job of which more is noted. */
+    public Job with(Facts noted) {
+        return new Job(id, title, complaint, customer, board, target, bench, beads, noted);
+    }
+
     private Job withBeads(List<Bead> changed) {
-        return new Job(id, title, complaint, customer, board, target, bench, changed);
+        return new Job(id, title, complaint, customer, board, target, bench, changed, facts);
     }
 }

@@ -1,0 +1,78 @@
+package org.greenbead.cli;
+
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.Vocabulary;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
+import org.greenbead.core.route.Routes;
+import org.greenbead.store.BadFileException;
+import org.greenbead.store.Format;
+import org.greenbead.store.SafeFiles;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Begins a job. */
+@Command(name = "new", mixinStandardHelpOptions = true, description = "Writes a new job with the route of its kind: revive, replace, reflow, transplant, memory, storage, boards, package, loose, milled, flex or harvest.")
+final class NewCommand implements Callable<Integer> {
+    @Mixin
+    private Shared shared;
+    @Spec
+    private CommandSpec spec;
+    @Parameters(paramLabel = "KIND", description = "What the job is for.")
+    private JobKind kind;
+    @Parameters(index = "1", paramLabel = "OUT", description = "The job file (greenbead/job/1) to write.")
+    private Path out;
+    @Option(names = "--id", required = true, description = "Number of the job.")
+    private String id;
+    @Option(names = "--title", required = true, description = "What it is.")
+    private String title;
+    @Option(names = "--complaint", required = true, description = "What is wrong, in the customer's words.")
+    private String complaint;
+    @Option(names = "--customer", required = true, description = "A vessel or station.")
+    private String customer;
+    @Option(names = "--board", required = true, description = "Id of the board.")
+    private String board;
+    @Option(names = "--target", required = true, description = "The chip that is worked on.")
+    private String target;
+    @Option(names = "--bench", required = true, description = "Id of the bench.")
+    private String bench;
+    @Option(names = "--recipe", paramLabel = "SLOT=ID", description = "Recipe for each heat of the route (default: board-slot, such as wb7-lift).")
+    private Map<String, String> recipes = new HashMap<>();
+    @Option(names = "--facts", paramLabel = "a.b=c;...", defaultValue = "", description = "What is known already, such as job.goal=data; chip.pads=528.")
+    private String facts;
+
+    @Override
+    public Integer call() throws Exception {
+        String stem = board.toLowerCase(Locale.ROOT).replace("-", "");
+        for (String slot : List.of("lift", "seat")) {
+            recipes.putIfAbsent(slot, stem + "-" + slot);
+        }
+        Facts noted = Facts.none().with("job.kind=" + kind.key()).with(facts);
+        List<Vocabulary.Misfit> misfits = Vocabulary.ofTheTrade().misfits(noted);
+        if (!misfits.isEmpty()) {
+            throw new BadFileException("--facts", 0, misfits.getFirst().pointer(), misfits.getFirst().what(),
+                    misfits.getFirst().remedy());
+        }
+        var job = new Job(id, title, complaint, customer, board, target, bench,
+                Routes.shipped().beads(kind, recipes), noted);
+        SafeFiles.write(out, shared.files().write(Format.JOB, job).getBytes(StandardCharsets.UTF_8));
+        PrintWriter say = spec.commandLine().getOut();
+        job.beads()
+                .forEach(b -> say.printf(Locale.ROOT, "%-8s %s%s%n", CheckCommand.small(b.phase()),
+                        shared.words().say("bead." + b.id()),
+                        b.gate() ? " (gate)" : ""));
+        return 0;
+    }
+}

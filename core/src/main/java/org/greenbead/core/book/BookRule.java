@@ -1,0 +1,57 @@
+package org.greenbead.core.book;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.quantity.Check;
+import org.greenbead.core.route.Phase;
+
+/**
+ * One rule of the book.
+ *
+ * @param id       in words, "alloy.bismuth-meets-lead"
+ * @param covers   numbers of the traps that it answers
+ * @param phase    the earliest phase in which it can fire
+ * @param each     name and path of the list whose items it looks at one by one; empty = the whole job
+ * @param when     the condition, in words of the vocabulary
+ * @param at       path that a finding points to where the rule looks at the whole job
+ * @param limits   its thresholds by name
+ * @param what     headline
+ * @param why      the reason, with {paths} filled in
+ * @param remedy   what to do
+ * @param source   where the rule comes from
+ * @param fires    a smallest job that raises it, as assignments
+ * @param silent   what to change in that job so that it does not
+ */
+public record BookRule(String id, List<String> covers, Phase phase, Severity severity, Optional<Each> each,
+        String when, String at,
+        Map<String, Limit> limits, String what, String why, String remedy, String source, String fires,
+        String silent) {
+    /** The list that a rule walks. */
+    public record Each(String name, String path) {}
+
+    /**
+     * A threshold that a bench may change.
+     *
+     * @param standard as shipped
+     * @param why      why this number
+     */
+    public record Limit(double standard, String unit, String why) {}
+
+    public BookRule {
+        if (!id.matches("[a-z]+\\.[a-z0-9]+(-[a-z0-9]+)*")) {
+            throw new IllegalArgumentException("rule \"" + id + "\" must be named like area.what-goes-wrong");
+        }
+        covers = List.copyOf(covers);
+        limits = java.util.Collections.unmodifiableMap(new java.util.LinkedHashMap<>(limits));
+        Check.present("phase of " + id, phase);
+        Check.present("severity of " + id, severity);
+        Check.text("headline of " + id, what);
+        Check.text("reason of " + id, why);
+        Check.text("remedy of " + id, remedy);
+        Check.text("source of " + id, source);
+        Check.text("job that fires " + id, fires);
+        Check.text("job that silences " + id, silent);
+    }
+}

@@ -1,0 +1,19 @@
+package org.greenbead.core.book;
+
+import java.util.List;
+
+/**
+ * A rule that fired.
+ *
+ * @param values what stands at the paths of its reason, in the order of writing; null where nothing does
+ * @param at     JSON pointer into the facts
+ */
+public record Noticed(BookRule rule, List<Value> values, String at) {
+    /** A path of the reason and what stands there. */
+    public record Value(String path, Object value) {}
+
+    /** One finding an item and rule. */
+    public String key() {
+        return rule.id() + at;
+    }
+}

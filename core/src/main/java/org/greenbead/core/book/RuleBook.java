@@ -1,0 +1,198 @@
+package org.greenbead.core.book;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SequencedSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.route.Phase;
+
+/** All rules, read once. Asking is free of side effects and may be done from any thread. */
+public final class RuleBook {
+    private static final Pattern GAP = Pattern.compile("\\{([a-z][a-z0-9_.]*)}");
+    private final List<Ready> rules = new ArrayList<>();
+
+    private record Ready(BookRule rule, Condition when, List<String> gaps, Map<String, Double> standard) {}
+
+    /** Thresholds that a bench has changed, by {@code rule id/limit name}. */
+    public record Settings(Map<String, Double> limits) {
+        public static final Settings STANDARD = new Settings(Map.of());
+
+        public Settings {
+            limits = Map.copyOf(limits);
+        }
+    }
+
+    private RuleBook(List<BookRule> read, Vocabulary vocabulary) {
+        for (BookRule rule : read) {
+            var when = new Condition(rule.when());
+            var known = new LinkedHashSet<String>();
+            rule.each().ifPresent(e -> known.add(e.name()));
+            var gaps = new ArrayList<String>();
+            Matcher gap = GAP.matcher(rule.why());
+            while (gap.find()) {
+                gaps.add(gap.group(1));
+            }
+            for (String path : when.paths()) {
+                vocabulary.require(path, rule);
+            }
+            gaps.forEach(path -> vocabulary.require(path, rule));
+            var standard = new LinkedHashMap<String, Double>();
+            rule.limits().forEach((name, limit) -> standard.put(name, limit.standard()));
+            rules.add(new Ready(rule, when, gaps, standard));
+        }
+    }
+
+    /** The book as shipped. */
+    public static RuleBook shipped() {
+        return new RuleBook(BookReader.read(resource("rulebook.txt")), Vocabulary.shipped());
+    }
+
+    static String resource(String name) {
+        try (InputStream in = RuleBook.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    public List<BookRule> rules() {
+        return rules.stream().map(Ready::rule).toList();
+    }
+
+    public Optional<BookRule> rule(String id) {
+        return rules().stream().filter(r -> r.id().equals(id)).findFirst();
+    }
+
+    /** The facts that a rule asks for. */
+    public List<String> inputs(BookRule rule) {
+        SequencedSet<String> inputs = new LinkedHashSet<>();
+        Ready ready = rules.stream().filter(r -> r.rule.equals(rule)).findFirst().orElseThrow();
+        for (String path : ready.when.paths()) {
+            inputs.add(rule.each().filter(e -> path.startsWith(e.name() + "."))
+                    .map(e -> e.path() + "[]" + path.substring(e.name().length()))
+                    .orElse(path));
+        }
+        return List.copyOf(inputs);
+    }
+
+    /** Every rule that fires, the worst first, then in the order of work. */
+    public List<Noticed> check(Facts facts, Settings settings) {
+        Facts.Spot root = facts.spot();
+        var functions = new TradeFunctions(root);
+        var found = new ArrayList<Noticed>();
+        for (Ready ready : rules) {
+            var limits = new LinkedHashMap<>(ready.standard);
+            limits.replaceAll(
+                    (name, value) -> settings.limits().getOrDefault(ready.rule.id() + "/" + name, value));
+            var whole = new Condition.Scope(root, Map.of(), limits, functions);
+            if (ready.rule.each().isPresent()) {
+                BookRule.Each each = ready.rule.each().get();
+                for (Facts.Spot item : whole.spot(each.path()).items()) {
+                    look(ready, whole.with(each.name(), item), item.pointer(), found);
+                }
+            } else {
+                look(ready, whole, pointer(ready, whole), found);
+            }
+        }
+        found.sort(Comparator.comparing((Noticed n) -> n.rule().severity()).reversed()
+                .thenComparing(n -> n.rule().phase()));
+        return List.copyOf(found);
+    }
+
+    private static void look(Ready ready, Condition.Scope scope, String at, List<Noticed> found) {
+        if (ready.when.holds(scope)) {
+            found.add(new Noticed(ready.rule,
+                    ready.gaps.stream().map(g -> new Noticed.Value(g, scope.spot(g).value())).toList(), at));
+        }
+    }
+
+    /** Where a rule of the whole job points: where it says, or the first of its facts that stands there. */
+    private static String pointer(Ready ready, Condition.Scope scope) {
+        if (!ready.rule.at().isEmpty()) {
+            return "/" + ready.rule.at().replace('.', '/');
+        }
+        return ready.when.paths().stream().map(scope::spot).filter(s -> s.value() != null)
+                .map(Facts.Spot::pointer).findFirst()
+                .orElse(ready.when.paths().isEmpty()
+                        ? ""
+                        : "/" + ready.when.paths().getFirst().replace('.', '/'));
+    }
+
+    /** Reads the book's text. */
+    static final class BookReader {
+        private final List<BookRule> rules = new ArrayList<>();
+        private final Map<String, String> keys = new LinkedHashMap<>();
+        private final Map<String, BookRule.Limit> limits = new LinkedHashMap<>();
+        private String id = "";
+
+        private BookReader() {
+        }
+
+        /** @throws IllegalArgumentException naming the rule that cannot be read */
+        static List<BookRule> read(String text) {
+            var reader = new BookReader();
+            text.lines().forEach(reader::line);
+            reader.close();
+            return reader.rules;
+        }
+
+        private void line(String line) {
+            if (line.isBlank() || line.startsWith("#")) {
+                return;
+            }
+            if (line.startsWith("[")) {
+                close();
+                id = line.substring(1, line.indexOf(']'));
+                return;
+            }
+            int eq = line.indexOf(" = ");
+            if (eq < 0) {
+                throw new IllegalArgumentException(
+                        "rule " + id + ": \"" + line + "\" is no line such as what = ...");
+            }
+            String key = line.substring(0, eq).strip();
+            String value = line.substring(eq + 3).strip();
+            if (key.startsWith("limit ")) {
+                String[] part = value.split("\\|", 2);
+                String[] number = part[0].strip().split(" ", 2);
+                limits.put(key.substring(6),
+                        new BookRule.Limit(Double.parseDouble(number[0]),
+                                number.length > 1 ? number[1].strip() : "",
+                                part.length > 1 ? part[1].strip() : "rule of thumb"));
+            } else if (keys.put(key, value) != null) {
+                throw new IllegalArgumentException("rule " + id + " says " + key + " twice");
+            }
+        }
+
+        private void close() {
+            if (!id.isEmpty()) {
+                String[] each = keys.getOrDefault("each", "").split(": ", 2);
+                rules.add(new BookRule(id, List.of(keys.getOrDefault("covers", "").split("\\s+")),
+                        Phase.valueOf(keys.get("phase").toUpperCase(Locale.ROOT)),
+                        Severity.valueOf(keys.get("severity").toUpperCase(Locale.ROOT)),
+                        each.length == 2
+                                ? Optional.of(new BookRule.Each(each[0], each[1]))
+                                : Optional.empty(),
+                        keys.get("when"),
+                        keys.getOrDefault("at", ""), limits, keys.get("what"), keys.get("why"),
+                        keys.get("remedy"),
+                        keys.getOrDefault("source", "Practice of the trade; judgement."), keys.get("fires"),
+                        keys.get("silent")));
+            }
+            keys.clear();
+            limits.clear();
+        }
+    }
+}

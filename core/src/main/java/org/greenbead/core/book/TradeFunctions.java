@@ -1,0 +1,193 @@
+package org.greenbead.core.book;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.greenbead.core.board.BodyRating;
+
+/** What conditions may call: the order of the plan's steps, and the trade's own formulas. Empty in, empty out. */
+final class TradeFunctions {
+    private static final Set<String> KNOWN = Set.of("before", "planned", "abs", "size", "solidus", "liquidus",
+            "melts_at", "estimate",
+            "lowest_solidus", "rated", "holdoff_s", "floor_life_h", "evidence", "fits_table", "min", "max");
+    /** Solidus and liquidus, °C, of the alloys that benches use (maker's sheets; verify with the lot's own). */
+    private static final Map<String, double[]> MELTING = Map.ofEntries(
+            Map.entry("Sn63Pb37", new double[]{183, 183}),
+            Map.entry("Sn60Pb40", new double[]{183, 190}), Map.entry("Sn62Pb36Ag2", new double[]{179, 179}),
+            Map.entry("Sn96.5Ag3.5", new double[]{221, 221}), Map.entry("SAC305", new double[]{217, 220}),
+            Map.entry("SAC105", new double[]{217, 227}), Map.entry("Sn99.3Cu0.7", new double[]{227, 227}),
+            Map.entry("Sn42Bi58", new double[]{138, 138}), Map.entry("Sn42Bi57Ag1", new double[]{138, 140}),
+            Map.entry("Sn64Bi35Ag1", new double[]{138, 178}),
+            Map.entry("Sn43Pb43Bi14", new double[]{144, 163}),
+            Map.entry("SnPbBi", new double[]{96, 96}), Map.entry("In52Sn48", new double[]{118, 118}));
+    private static final double TRACE_BI_PCT = 2;
+    private static final double TRACE_PB_PCT = 1;
+
+    private final Facts.Spot root;
+
+    TradeFunctions(Facts.Spot root) {
+        this.root = root;
+    }
+
+    static boolean knows(String name) {
+        return KNOWN.contains(name);
+    }
+
+    Object call(String name, List<Object> given) {
+        return switch (name) {
+            case "before" -> before(word(given, 0), word(given, 1));
+            case "planned" -> index(word(given, 0)) >= 0;
+            case "abs" -> number(given, 0) == null ? null : (Object) Math.abs(number(given, 0));
+            case "size" -> given.getFirst() instanceof List<?> list ? (Object) (double) list.size() : null;
+            case "solidus" -> melting(word(given, 0), 0);
+            case "liquidus" -> melting(word(given, 0), 1);
+            case "melts_at" -> nearestMelting(number(given, 0));
+            case "estimate" -> estimate(number(given, 0));
+            case "lowest_solidus" -> lowestSolidus();
+            case "rated" -> rated(given);
+            case "holdoff_s" -> holdOff(given);
+            case "floor_life_h" -> floorLife(word(given, 0));
+            case "evidence" -> evidence(given.getFirst());
+            case "fits_table" -> word(given, 0) != null && MELTING.containsKey(word(given, 0));
+            case "min" -> both(given, Math::min);
+            case "max" -> both(given, Math::max);
+            default -> throw new IllegalArgumentException(name + " is no function");
+        };
+    }
+
+    private static Double number(List<Object> given, int at) {
+        return at < given.size() && given.get(at) instanceof Double d ? d : null;
+    }
+
+    private static String word(List<Object> given, int at) {
+        return at < given.size() && given.get(at) instanceof String s ? s : null;
+    }
+
+    private interface Pair {
+        double of(double a, double b);
+    }
+
+    private static Object both(List<Object> given, Pair how) {
+        Double a = number(given, 0);
+        Double b = number(given, 1);
+        return a == null || b == null ? null : (Object) how.of(a, b);
+    }
+
+    private int index(String step) {
+        return root.field("plan").field("steps").value() instanceof List<?> steps ? steps.indexOf(step) : -1;
+    }
+
+    /** Both steps are planned and the first stands earlier. */
+    private Object before(String first, String second) {
+        int a = index(first);
+        int b = index(second);
+        return a >= 0 && b >= 0 && a < b;
+    }
+
+    private static Object melting(String alloy, int which) {
+        double[] range = alloy == null ? null : MELTING.get(alloy);
+        return range == null ? null : (Object) range[which];
+    }
+
+    /** Distance of a quoted value to the nearest solidus or liquidus; none inside a melting range. K */
+    private static Object nearestMelting(Double celsius) {
+        if (celsius == null) {
+            return null;
+        }
+        double nearest = Double.MAX_VALUE;
+        for (double[] range : MELTING.values()) {
+            nearest = Math.min(nearest, celsius >= range[0] && celsius <= range[1]
+                    ? 0
+                    : Math.min(Math.abs(celsius - range[0]), Math.abs(celsius - range[1])));
+        }
+        return nearest;
+    }
+
+    /** Rise over the base falls off exponentially beyond the heated zone; a probe outranks it. °C at a distance in mm */
+    private Object estimate(Double distanceMm) {
+        Facts.Spot plan = root.field("plan");
+        if (distanceMm == null || !(plan.field("centre_c").value() instanceof Double centre)
+                || !(plan.field("base_c").value() instanceof Double base)
+                || !(plan.field("zone_mm").value() instanceof Double zone)
+                || !(plan.field("decay_mm").value() instanceof Double decay)) {
+            return null;
+        }
+        return distanceMm <= zone ? centre : base + (centre - base) * Math.exp(-(distanceMm - zone) / decay);
+    }
+
+    /** Lowest solidus on the board, deliberately cautious: lead and bismuth together 96, unknown bismuth 138, silver with a trace of lead 179. */
+    private Object lowestSolidus() {
+        double lowest = root.field("board").field("lowest_solidus_c").value() instanceof Double said
+                ? said
+                : Double.MAX_VALUE;
+        for (Facts.Spot joint : root.field("joints").items()) {
+            double bi = joint.field("bi_pct").value() instanceof Double d ? d : 0;
+            double pb = joint.field("pb_pct").value() instanceof Double d ? d : 0;
+            double said = joint.field("solidus_c").value() instanceof Double d ? d : Double.MAX_VALUE;
+            double here = bi >= TRACE_BI_PCT && pb >= TRACE_PB_PCT
+                    ? 96
+                    : bi >= TRACE_BI_PCT ? 138 : pb >= TRACE_PB_PCT ? 179 : said;
+            lowest = Math.min(lowest, Math.min(here, said));
+        }
+        Object factory = melting(
+                root.field("board").field("factory_alloy").value() instanceof String s ? s : null, 0);
+        lowest = factory instanceof Double f ? Math.min(lowest, f) : lowest;
+        return lowest == Double.MAX_VALUE ? null : (Object) lowest;
+    }
+
+    private static Object rated(List<Object> given) {
+        Double thick = number(given, 0);
+        Double volume = number(given, 1);
+        return thick == null || volume == null
+                ? null
+                : (Object) BodyRating.peakC(thick, volume,
+                        !(given.size() > 2 && Boolean.TRUE.equals(given.get(2))));
+    }
+
+    /** Free cooling: seconds from one temperature to another with the board's time constant. */
+    private static Object holdOff(List<Object> given) {
+        Double from = number(given, 0);
+        Double to = number(given, 1);
+        Double room = number(given, 2);
+        Double tau = number(given, 3);
+        return from == null || to == null || room == null || tau == null || to <= room || from <= to
+                ? null
+                : (Object) (tau * Math.log((from - room) / (to - room)));
+    }
+
+    /** Floor life at 30 °C and 60 % or less, h (J-STD-033, verify against the current edition). */
+    private static Object floorLife(String level) {
+        if (level == null) {
+            return null;
+        }
+        return switch (level.toLowerCase(Locale.ROOT)) {
+            case "1" -> 1e9;
+            case "2" -> 8760.0;
+            case "2a" -> 672.0;
+            case "3" -> 168.0;
+            case "4" -> 72.0;
+            case "5" -> 48.0;
+            case "5a" -> 24.0;
+            case "6" -> 0.0;
+            default -> null;
+        };
+    }
+
+    /** Points of melt evidence: probe 3, witness, nudge and collapse 2 each, visual 1, time 0; 3 proves. */
+    private static Object evidence(Object list) {
+        if (!(list instanceof List<?> kinds)) {
+            return 0.0;
+        }
+        double points = 0;
+        for (Object kind : kinds) {
+            points += switch (String.valueOf(kind)) {
+                case "probe" -> 3;
+                case "witness", "nudge", "collapse" -> 2;
+                case "visual" -> 1;
+                default -> 0;
+            };
+        }
+        return points;
+    }
+}

@@ -1,0 +1,104 @@
+package org.greenbead.core.route;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/** The route of every kind of job, from data. */
+public final class Routes {
+    private final Map<JobKind, List<Template>> routes = new EnumMap<>(JobKind.class);
+
+    /**
+     * A bead before it belongs to a job.
+     *
+     * @param slot  for a bead that heats, which of the job's recipes
+     * @param steps what it stands for in the rule book, in their order
+     */
+    public record Template(Phase phase, String id, Bead.Kind kind, Optional<String> slot, boolean gate,
+            List<String> checks,
+            List<String> steps) {}
+
+    private Routes(String text) {
+        var parts = new LinkedHashMap<String, List<Template>>();
+        List<Template> now = new ArrayList<>();
+        for (String line : text.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
+            if (line.startsWith("(")) {
+                now = new ArrayList<>();
+                parts.put(line.substring(1, line.indexOf(')')), now);
+            } else if (line.startsWith("[")) {
+                now = new ArrayList<>();
+                routes.put(JobKind.valueOf(line.substring(1, line.indexOf(']')).toUpperCase(Locale.ROOT)),
+                        now);
+            } else if (line.startsWith("+")) {
+                now.addAll(parts.get(line.substring(1).strip()));
+            } else {
+                now.add(template(line));
+            }
+        }
+        // Phases keep their order whatever order the parts were taken in; within a phase the writing decides.
+        routes.replaceAll(
+                (kind, route) -> route.stream().sorted(Comparator.comparing(Template::phase)).toList());
+    }
+
+    private static Template template(String line) {
+        String[] column = line.split("\\|", -1);
+        String[] head = column[0].strip().split("\\s+");
+        String[] kind = head[2].split(":");
+        return new Template(Phase.valueOf(head[0].toUpperCase(Locale.ROOT)), head[1],
+                Bead.Kind.valueOf(kind[0].toUpperCase(Locale.ROOT)),
+                kind.length > 1 ? Optional.of(kind[1]) : Optional.empty(), head[3].equals("gate"),
+                words(column[1]), words(column[2]));
+    }
+
+    private static List<String> words(String column) {
+        return column.isBlank() ? List.of() : List.of(column.strip().split("\\s+"));
+    }
+
+    /** The routes as shipped. */
+    public static Routes shipped() {
+        try (InputStream in = Routes.class.getResourceAsStream("routes.txt")) {
+            return new Routes(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    public List<Template> of(JobKind kind) {
+        return routes.get(kind);
+    }
+
+    /** The steps of a route in the order of work, for the rule book. */
+    public List<String> steps(JobKind kind) {
+        var steps = new LinkedHashSet<String>();
+        routes.get(kind).forEach(t -> steps.addAll(t.steps()));
+        return List.copyOf(steps);
+    }
+
+    /**
+     * The beads of a new job.
+     *
+     * @param recipes id of the recipe for each slot of the route ("lift", "seat")
+     * @throws IllegalArgumentException naming the slot that has none
+     */
+    public List<Bead> beads(JobKind kind, Map<String, String> recipes) {
+        var beads = new ArrayList<Bead>();
+        for (Template t : routes.get(kind)) {
+            Optional<String> recipe = t.slot().map(slot -> Optional.ofNullable(recipes.get(slot)).orElseThrow(
+                    () -> new IllegalArgumentException(
+                            "a job of kind " + kind.key() + " needs a recipe for \"" + slot + "\"")));
+            beads.add(new Bead(t.id(), t.phase(), t.kind(), t.gate(), BeadState.OPEN,
+                    t.checks().stream().map(c -> new CheckItem(c, Attest.UNKNOWN, "")).toList(), recipe));
+        }
+        return List.copyOf(beads);
+    }
+}

@@ -1,0 +1,124 @@
+package org.greenbead.core.book;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.route.Phase;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Every rule with the smallest job that raises it and the neighbour that does not. */
+public class RuleBookTest {
+    private static final RuleBook BOOK = RuleBook.shipped();
+    private static final Vocabulary VOCABULARY = Vocabulary.ofTheTrade();
+
+    @DataProvider
+    Object[][] rules() {
+        return BOOK.rules().stream().map(r -> new Object[]{r.id()}).toArray(Object[][]::new);
+    }
+
+    private static Set<String> raised(Facts facts) {
+        var ids = new HashSet<String>();
+        BOOK.check(facts, RuleBook.Settings.STANDARD).forEach(n -> ids.add(n.rule().id()));
+        return ids;
+    }
+
+    @Test(dataProvider = "rules")
+    public void firesAndStaysSilent(String id) {
+        BookRule rule = BOOK.rule(id).orElseThrow();
+        Facts bad = Facts.none().with(rule.fires());
+        Facts good = bad.with(rule.silent());
+        assertEquals(VOCABULARY.misfits(bad), List.of());
+        assertEquals(VOCABULARY.misfits(good), List.of());
+        assertTrue(raised(bad).contains(id), "not raised by " + rule.fires());
+        assertFalse(raised(good).contains(id), "raised by " + rule.fires() + "; " + rule.silent());
+        assertFalse(raised(Facts.none()).contains(id), "raised by a job of which nothing is noted");
+    }
+
+    /** A smallest job that raises one stop raises no other: rules do not cry wolf over what nobody has noted. */
+    @Test(dataProvider = "rules")
+    public void neighbourOfAStopIsFreeOfStops(String id) {
+        BookRule rule = BOOK.rule(id).orElseThrow();
+        Facts good = Facts.none().with(rule.fires()).with(rule.silent());
+        List<Noticed> stops = BOOK.check(good, RuleBook.Settings.STANDARD).stream()
+                .filter(n -> n.rule().severity() == Severity.STOP).toList();
+        assertEquals(stops.stream().map(n -> n.rule().id()).toList(), List.of());
+    }
+
+    @Test
+    public void everyTrapNumberIsAnsweredAndEveryRuleIsNamedOnce() {
+        var covered = new HashSet<String>();
+        BOOK.rules().forEach(r -> covered.addAll(r.covers()));
+        for (int t = 1; t <= 235; t++) {
+            assertTrue(covered.contains("T%03d".formatted(t)), "T%03d".formatted(t));
+        }
+        assertEquals(BOOK.rules().stream().map(BookRule::id).distinct().count(), BOOK.rules().size());
+        assertEquals(BOOK.rules().stream().map(BookRule::what).distinct().count(), BOOK.rules().size());
+    }
+
+    @Test
+    public void worstComesFirstThenTheOrderOfWork() {
+        Facts facts = Facts.none().with(
+                "balls.bridged=2; job.open_same_client=3; preflight.swabs_clean=no; balls.spread_pct=14; balls.count=9;"
+                        + " plan.steps=[ball_check]; chip.pads=9");
+        List<Noticed> found = BOOK.check(facts, RuleBook.Settings.STANDARD);
+        assertEquals(found.stream().map(n -> n.rule().id()).toList(),
+                List.of("identity.units-get-mixed", "beads.bridged",
+                        "beads.no-number-proves-equal", "bench.dirty-swab"));
+        for (int i = 1; i < found.size(); i++) {
+            Severity before = found.get(i - 1).rule().severity();
+            assertTrue(before.compareTo(found.get(i).rule().severity()) >= 0);
+        }
+        assertEquals(found.getFirst().rule().phase(), Phase.INTAKE);
+    }
+
+    @Test
+    public void findingPointsToTheFact() {
+        Facts two = Facts.none()
+                .with("joints.0.site=U1; joints.1.site=U5; joints.1.bi_pct=7; joints.1.pb_pct=30");
+        Noticed noticed = BOOK.check(two, RuleBook.Settings.STANDARD).stream()
+                .filter(n -> n.rule().id().equals("alloy.bismuth-meets-lead")).findFirst().orElseThrow();
+        assertEquals(noticed.at(), "/joints/1");
+        assertEquals(noticed.values().getFirst(), new Noticed.Value("j.site", "U5"));
+        Noticed empty = BOOK.check(Facts.none().with("chip.look_alikes=2"), RuleBook.Settings.STANDARD)
+                .getFirst();
+        assertEquals(empty.at(), "/chip/label");
+    }
+
+    @Test
+    public void aBenchMayMoveAThreshold() {
+        Facts facts = Facts.none().with("iron.dwell_s=4");
+        assertTrue(raised(facts).contains("clean.iron-lingers"));
+        var wider = new RuleBook.Settings(Map.of("clean.iron-lingers/dwell", 5.0));
+        assertTrue(BOOK.check(facts, wider).isEmpty());
+    }
+
+    /** Worked checks of the formulas that rules call. */
+    @Test
+    public void formulasGiveTheirWorkedChecks() {
+        Facts.Spot heat = Facts.none()
+                .with("plan.centre_c=236; plan.base_c=115; plan.zone_mm=8; plan.decay_mm=6").spot();
+        var functions = new TradeFunctions(heat);
+        assertEquals((Double) functions.call("estimate", List.of(14.0)), 160, 0.6);
+        assertEquals((Double) functions.call("estimate", List.of(26.0)), 121, 0.6);
+        assertEquals(functions.call("melts_at", List.of(205.0)), 12.0);
+        assertEquals((Double) functions.call("holdoff_s", List.of(238.0, 163.0, 22.0, 75.0)), 32, 0.5);
+        assertEquals((Double) functions.call("holdoff_s", List.of(238.0, 40.0, 22.0, 75.0)), 186, 0.5);
+        assertEquals(functions.call("floor_life_h", List.of("3")), 168.0);
+        assertEquals(functions.call("rated", List.of(2.2, 1604.0)), 250.0);
+        assertEquals(functions.call("evidence", List.of(List.of("nudge", "visual"))), 3.0);
+        assertEquals(functions.call("evidence", List.of(List.of("visual", "time"))), 1.0);
+        assertEquals(
+                new TradeFunctions(Facts.none().with("joints.0.solidus_c=217; joints.1.bi_pct=10").spot())
+                        .call("lowest_solidus", List.of()),
+                138.0);
+        assertEquals(new TradeFunctions(Facts.none().with("joints.0.bi_pct=7; joints.0.pb_pct=29").spot())
+                .call("lowest_solidus", List.of()), 96.0);
+    }
+}
