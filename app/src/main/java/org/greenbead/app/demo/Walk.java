@@ -194,6 +194,12 @@ public final class Walk {
             desk.settings().lampOff().set(false);
             return null;
         });
+        press(KeyCode.K, "asks the rule book about the whole job");
+        await("the findings",
+                () -> scene.lookup("#book-list") != null && text("#book-title").contains("SB-0417"));
+        pause();
+        shot("14-rule-book");
+        press(KeyCode.LEFT, "back to the job");
         pause();
     }
 

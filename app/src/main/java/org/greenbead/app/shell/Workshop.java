@@ -16,6 +16,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.util.Subscription;
+import org.greenbead.app.book.BookPage;
 import org.greenbead.app.ledger.LedgerPage;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.recipe.RecipePage;
@@ -195,6 +196,8 @@ public final class Workshop implements Navigator {
         tray.show(order.stream().map(id -> card(id, texts)).toList(), List.of(
                 new BenchTray.Place("ledger", texts.get("place.ledger"), "L", "ledger".equals(place),
                         this::ledger),
+                new BenchTray.Place("book", texts.get("place.book"), "K", "book".equals(place),
+                        this::book),
                 new BenchTray.Place("setup", texts.get("place.setup"), "B", "setup".equals(place),
                         this::setup)),
                 texts);
@@ -256,6 +259,8 @@ public final class Workshop implements Navigator {
     private void again() {
         if ("setup".equals(place)) {
             setup();
+        } else if ("book".equals(place)) {
+            book();
         }
         frame();
     }
@@ -346,6 +351,13 @@ public final class Workshop implements Navigator {
     @Override
     public void ledger() {
         show(new LedgerPage(desk, this), "ledger", Optional.empty());
+    }
+
+    /** What the rule book says of the whole job. */
+    private void book() {
+        if (!current.isEmpty()) {
+            show(new BookPage(desk, model(), this), "book", Optional.empty());
+        }
     }
 
     @Override
@@ -447,6 +459,7 @@ public final class Workshop implements Navigator {
             case M -> desk.settings().mute().set(!desk.settings().mute().get());
             case L -> ledger();
             case B -> setup();
+            case K -> book();
             case G -> home();
             case R -> model().nextRun().ifPresent(b -> {
                 if (live.filter(RunPage::going).isEmpty()) {

@@ -10,6 +10,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.book.Facts;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
@@ -116,6 +117,12 @@ public final class JobModel {
     public void attest(String check, Attest word) {
         Job changed = job().record(check, word);
         keep(changed, "attested", check + " " + word.name().toLowerCase(Locale.ROOT));
+        judge();
+    }
+
+    /** Keeps what has been noted of the job; its plan follows. */
+    public void note(Facts noted) {
+        keep(job().with(noted), "noted", "facts");
         judge();
     }
 
