@@ -8,8 +8,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.Wording;
@@ -51,7 +53,8 @@ final class CheckCommand implements Callable<Integer> {
         } else {
             facts = JobFacts.of(shared.files().parse(text, name, Format.JOB, Job.class));
         }
-        List<Noticed> found = RuleBook.shipped().check(facts, RuleBook.Settings.STANDARD);
+        Judged judged = Judged.of(RuleBook.shipped(), facts, RuleBook.Settings.STANDARD);
+        List<Noticed> found = judged.open();
         var wording = new Wording(shared.words());
         PrintWriter out = spec.commandLine().getOut();
         for (Noticed noticed : found) {
@@ -60,13 +63,22 @@ final class CheckCommand implements Callable<Integer> {
                     noticed.rule().what(), wording.why(noticed), noticed.rule().remedy(),
                     noticed.rule().id());
         }
+        for (Judged.Muted muted : judged.muted()) {
+            out.printf(Locale.ROOT, "muted %-8s %s. Because: %s%n", small(muted.noticed().rule().phase()),
+                    muted.noticed().rule().what(),
+                    muted.reason());
+        }
         if (found.isEmpty()) {
             out.println("Nothing to say against it.");
         }
         if (json != null) {
             String prefix = under;
             SafeFiles.write(json,
-                    shared.files().print(found.stream().map(n -> json(n, wording, prefix)).toList())
+                    shared.files()
+                            .print(Stream
+                                    .concat(found.stream().map(n -> json(n, wording, prefix)),
+                                            judged.muted().stream().map(m -> muted(m, wording, prefix)))
+                                    .toList())
                             .getBytes(StandardCharsets.UTF_8));
         }
         return found.stream().anyMatch(n -> n.rule().severity() == Severity.STOP) ? 1 : 0;
@@ -82,6 +94,13 @@ final class CheckCommand implements Callable<Integer> {
         map.put("why", wording.why(noticed));
         map.put("remedy", noticed.rule().remedy());
         map.put("at", under + noticed.at());
+        return map;
+    }
+
+    private static Map<String, Object> muted(Judged.Muted muted, Wording wording, String under) {
+        Map<String, Object> map = json(muted.noticed(), wording, under);
+        map.put("muted_because", muted.reason());
+        map.put("muted_by", muted.person());
         return map;
     }
 

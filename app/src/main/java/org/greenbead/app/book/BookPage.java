@@ -11,6 +11,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -27,6 +28,7 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Grouped;
 import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.Vocabulary;
@@ -48,7 +50,10 @@ public final class BookPage extends Page {
     private final Deque<Facts> before = new ArrayDeque<>();
     private final Subscription watching;
     private List<Grouped> groups = List.of();
+    private List<Judged.Muted> muted = List.of();
+    private Optional<Noticed> muting = Optional.empty();
     private int first;
+    private boolean swallows;
     private int turn;
 
     public BookPage(Desk desk, JobModel model, Navigator go) {
@@ -61,7 +66,15 @@ public final class BookPage extends Page {
         list.setId("book-list");
         line.setId("book-line");
         line.setPromptText(texts.get("book.prompt"));
-        line.setOnAction(enter -> note(line.getText()));
+        line.setOnAction(
+                enter -> muting.ifPresentOrElse(n -> mute(n, line.getText()), () -> note(line.getText())));
+        line.addEventFilter(KeyEvent.KEY_PRESSED, e -> swallows = false);
+        line.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (swallows) {
+                swallows = false;
+                e.consume();
+            }
+        });
         HBox.setHgrow(line, Priority.ALWAYS);
         var head = Looks.as(new VBox(1, Looks.label(texts.get("book.caps"), "caps"), title), "instruction");
         var scroll = Looks.as(new ScrollPane(list), "watch-scroll");
@@ -84,10 +97,11 @@ public final class BookPage extends Page {
         desk.compute(() -> {
             Facts facts = plan.map(p -> JobFacts.of(job, p.board(), p.bench(), p.recipe()))
                     .orElseGet(() -> JobFacts.of(job));
-            return RuleBook.shipped().check(facts, RuleBook.Settings.STANDARD);
+            return Judged.of(RuleBook.shipped(), facts, RuleBook.Settings.STANDARD);
         }, found -> {
             if (mine == turn) {
-                groups = Grouped.of(found);
+                groups = Grouped.of(found.open());
+                muted = found.muted();
                 first = first >= groups.size() ? 0 : first;
                 show();
             }
@@ -106,8 +120,12 @@ public final class BookPage extends Page {
         }
         var wording = new Wording(texts.words());
         int last = Math.min(groups.size(), first + IN_SIGHT);
-        for (Grouped group : groups.subList(first, last)) {
-            list.getChildren().add(card(group, wording, texts));
+        for (int i = first; i < last; i++) {
+            list.getChildren().add(card(groups.get(i), i - first + 1, wording, texts));
+        }
+        for (Judged.Muted one : muted) {
+            list.getChildren().add(Looks.label(
+                    texts.get("book.muted", one.noticed().rule().what(), one.reason()), "muted", "small"));
         }
         if (groups.size() > IN_SIGHT) {
             pedal(new Pedal(texts.get(last < groups.size() ? "book.more" : "book.first"),
@@ -124,7 +142,7 @@ public final class BookPage extends Page {
         return groups.stream().filter(g -> g.rule().severity() == severity).count();
     }
 
-    private static Region card(Grouped group, Wording wording, Texts texts) {
+    private static Region card(Grouped group, int number, Wording wording, Texts texts) {
         Noticed place = group.places().getFirst();
         String severity = group.rule().severity().name().toLowerCase(Locale.ROOT);
         Label what = Looks.label(group.rule().what(), "what");
@@ -132,6 +150,7 @@ public final class BookPage extends Page {
         what.setMaxWidth(Double.MAX_VALUE);
         Label phase = Looks.label(texts.say("phase." + group.rule().phase().name().toLowerCase(Locale.ROOT)),
                 "muted", "small");
+        phase.setText(texts.get("book.mute.key", phase.getText(), number));
         phase.setMinWidth(Region.USE_PREF_SIZE);
         var top = new HBox(8, Shapes.of(group.rule().severity(), 16), what, phase);
         top.setAlignment(Pos.CENTER_LEFT);
@@ -180,6 +199,42 @@ public final class BookPage extends Page {
         page.requestFocus();
     }
 
+    /** To the line; the character of the key that led there is not its first. */
+    private void write() {
+        line.requestFocus();
+        swallows = true;
+    }
+
+    /** Asks for the reason; an empty one, or Escape, mutes nothing. */
+    private void ask(int number) {
+        Texts texts = desk.texts();
+        Noticed noticed = groups.get(first + number - 1).places().getFirst();
+        if (!Judged.mutable(noticed, model.job().facts())) {
+            said.setText(texts.get("book.mute.never", noticed.rule().what()));
+            return;
+        }
+        muting = Optional.of(noticed);
+        line.clear();
+        line.setPromptText(texts.get("book.mute.prompt", noticed.rule().what()));
+        write();
+    }
+
+    private void mute(Noticed noticed, String reason) {
+        Texts texts = desk.texts();
+        muting = Optional.empty();
+        line.clear();
+        line.setPromptText(texts.get("book.prompt"));
+        page.requestFocus();
+        if (reason.isBlank()) {
+            said.setText(texts.get("book.mute.reason"));
+            return;
+        }
+        Facts now = model.job().facts();
+        before.push(now);
+        model.note(Judged.mute(now, noticed, reason, "", desk.clock().instant().toString()));
+        said.setText(texts.get("book.muted.said"));
+    }
+
     private void undo() {
         if (!before.isEmpty()) {
             model.note(before.pop());
@@ -203,8 +258,15 @@ public final class BookPage extends Page {
             undo();
             return true;
         }
+        int number = code.isDigitKey() ? Integer.parseInt(code.getName().replaceAll("\\D", "")) : 0;
+        if (number >= 1 && first + number <= Math.min(groups.size(), first + IN_SIGHT)) {
+            ask(number);
+            return true;
+        }
         if (code == KeyCode.I) {
-            line.requestFocus();
+            muting = Optional.empty();
+            line.setPromptText(desk.texts().get("book.prompt"));
+            write();
             return true;
         }
         return false;

@@ -2,6 +2,7 @@ package org.greenbead.core.book;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertThrows;
 import static org.testng.Assert.assertTrue;
 
 import java.util.HashSet;
@@ -97,6 +98,32 @@ public class RuleBookTest {
         assertTrue(raised(facts).contains("clean.iron-lingers"));
         var wider = new RuleBook.Settings(Map.of("clean.iron-lingers/dwell", 5.0));
         assertTrue(BOOK.check(facts, wider).isEmpty());
+    }
+
+    @Test
+    public void mutingNeedsAReasonAndNeverCoversAPerson() {
+        Facts facts = Facts.none().with("balls.bridged=2; board.battery=fitted; plan.steps=[soak]");
+        Judged before = Judged.of(BOOK, facts, RuleBook.Settings.STANDARD);
+        Noticed bridged = before.open().stream().filter(n -> n.rule().id().equals("beads.bridged"))
+                .findFirst().orElseThrow();
+        Noticed battery = before.open().stream().filter(n -> n.rule().id().equals("safety.battery-connected"))
+                .findFirst().orElseThrow();
+        Facts waived = Judged.mute(facts, bridged, "scrap practice", "technician A", "2031-04-02T10:00Z");
+        assertEquals(VOCABULARY.misfits(waived), List.of());
+        Judged after = Judged.of(BOOK, waived, RuleBook.Settings.STANDARD);
+        assertEquals(after.open().size(), before.open().size() - 1);
+        assertEquals(after.muted().getFirst().reason(), "scrap practice");
+        assertThrows(IllegalArgumentException.class, () -> Judged.mute(facts, bridged, "  ", "", ""));
+        assertThrows(IllegalArgumentException.class, () -> Judged.mute(facts, battery, "in a hurry", "", ""));
+        Facts forced = facts.with("waivers.0.rule=safety.battery-connected; waivers.0.reason=in a hurry");
+        assertTrue(Judged.of(BOOK, forced, RuleBook.Settings.STANDARD).muted().isEmpty(),
+                "written into the file it still stands");
+        Facts one = Facts.none().with("job.data_value=irreplaceable; job.type=transplant");
+        Noticed data = BOOK.check(one, RuleBook.Settings.STANDARD).stream()
+                .filter(n -> n.rule().id().startsWith("transplant.")).findFirst()
+                .orElseThrow();
+        assertFalse(Judged.mutable(data, one));
+        assertTrue(Judged.mutable(data, one.with("job.data_value=some")));
     }
 
     /** Worked checks of the formulas that rules call. */
