@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -176,10 +177,16 @@ public final class RuleBook {
             }
         }
 
+        /** "4 14" as T004 and T014. */
+        private static List<String> numbers(String covers) {
+            return Arrays.stream(covers.split("\\s+"))
+                    .map(n -> String.format(Locale.ROOT, "T%03d", Integer.parseInt(n))).toList();
+        }
+
         private void close() {
             if (!id.isEmpty()) {
                 String[] each = keys.getOrDefault("each", "").split(": ", 2);
-                rules.add(new BookRule(id, List.of(keys.getOrDefault("covers", "").split("\\s+")),
+                rules.add(new BookRule(id, numbers(keys.get("covers")),
                         Phase.valueOf(keys.get("phase").toUpperCase(Locale.ROOT)),
                         Severity.valueOf(keys.get("severity").toUpperCase(Locale.ROOT)),
                         each.length == 2

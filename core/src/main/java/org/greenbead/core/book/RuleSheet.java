@@ -38,7 +38,10 @@ public final class RuleSheet {
             for (BookRule rule : rules) {
                 text.append("\n### ").append(rule.id()).append('\n').append("*")
                         .append(rule.severity().name().toLowerCase(Locale.ROOT))
-                        .append("* · ").append(String.join(" ", rule.covers())).append(" · **")
+                        .append("* · ")
+                        .append("traps " + String.join(", ", rule.covers().stream()
+                                .map(t -> Integer.toString(Integer.parseInt(t.substring(1)))).toList()))
+                        .append(" · **")
                         .append(rule.what()).append("** ")
                         .append(rule.why()).append(" *").append(rule.remedy()).append(".*\n\n`");
                 rule.each().ifPresent(e -> text.append("each ").append(e.name()).append(" of ")
