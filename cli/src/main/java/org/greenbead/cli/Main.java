@@ -12,7 +12,11 @@ import picocli.CommandLine.Command;
         RehearseCommand.class, RunCommand.class, ReplayCommand.class, ExportCommand.class,
         ReportCommand.class, LedgerCommand.class,
         DoctorCommand.class, FindingsCommand.class, PlanCommand.class, CalibrateCommand.class,
-        ObserveCommand.class, CheckCommand.class, RulesCommand.class, NewCommand.class})
+        ObserveCommand.class, CheckCommand.class, RulesCommand.class, NewCommand.class, NoteCommand.class,
+        BundleCommands.Pack.class, BundleCommands.Import.class, ChipCommands.Chips.class,
+        ChipCommands.Labels.class, TradeCommands.Jobs.class, TradeCommands.PlanOverview.class,
+        TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
+        TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.CommandSpec spec;

@@ -99,7 +99,7 @@ public class RuleVerbsTest {
                 {"\"goal\" : \"function\"", "\"goal\" : \"glory\"", "function, data, capacity, parts"},
                 {"\"pads\" : 528.0", "\"pads\" : 1e300", "/chip/pads"},
                 {"\"facts\" : {", "\"facts\" : [], \"x\" : {", "facts"},
-                {"greenbead/job/1", "greenbead/job/9", "no format of this version"}};
+                {"greenbead/job/1", "greenbead/job/9", "newer Green Bead"}};
     }
 
     @Test(dataProvider = "broken")

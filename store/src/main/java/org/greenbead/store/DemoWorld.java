@@ -11,7 +11,11 @@ import java.util.Optional;
 import java.util.function.DoubleConsumer;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.recipe.StartingRecipe;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
@@ -25,11 +29,16 @@ import org.greenbead.core.run.SimulatedTechnician;
 public final class DemoWorld {
     /** Seed of the simulated bench unless another is asked for. */
     public static final long SEED = 417;
-    private static final List<String> BOARDS = List.of("wb-7", "cp-12", "sr-3", "tg-2");
+    private static final List<String> BOARDS = List.of("wb-7", "cp-12", "sr-3", "tg-2", "kc-1");
     private static final List<String> BENCHES = List.of("quay-1", "quay-2", "quay-3", "quay-4");
     private static final List<String> RECIPES = List.of("wb7-lift", "wb7-seat", "cp12-lift", "cp12-seat",
             "sr3-lift", "sr3-seat", "tg2-lift", "tg2-seat");
-    private static final List<String> JOBS = List.of("sb-0417", "sb-0415", "sb-0412", "sb-0409");
+    private static final List<String> JOBS = List.of("sb-0422", "sb-0421", "sb-0417", "sb-0415", "sb-0412",
+            "sb-0409");
+    private static final List<String> CHIPS = List.of("gb-0041-5", "gb-0042-3", "gb-0043-1", "gb-0044-0",
+            "gb-0045-8", "gb-0046-6", "gb-0047-4", "gb-0048-2");
+    /** Jobs whose board was photographed at intake. */
+    private static final List<String> PHOTOGRAPHED = List.of("SB-0417", "SB-0421");
     /** Runs of the past: job, bead, seed, days ago. */
     private static final List<Past> PAST = List.of(new Past("SB-0409", "lift_run", 21, 12),
             new Past("SB-0409", "seat_run", 34, 11),
@@ -85,8 +94,13 @@ public final class DemoWorld {
         for (String id : RECIPES) {
             ledger.save(read(id, Format.RECIPE, Recipe.class));
         }
+        for (String id : CHIPS) {
+            ledger.save(read(id, Format.CHIP, StockChip.class));
+        }
         for (String id : JOBS) {
-            ledger.save(read(id, Format.JOB, Job.class), "opened", "");
+            Job job = read(id, Format.JOB, Job.class);
+            starting(ledger, job);
+            ledger.save(PHOTOGRAPHED.contains(job.id()) ? photographed(ledger, job) : job, "opened", "");
         }
         for (int i = 0; i < PAST.size(); i++) {
             Past past = PAST.get(i);
@@ -96,6 +110,31 @@ public final class DemoWorld {
             progress.accept((i + 1.0) / PAST.size());
         }
         return true;
+    }
+
+    /** Recipes that nobody has written yet begin as first guesses. */
+    private void starting(Ledger ledger, Job job) throws BadFileException {
+        Board board = ledger.document(Format.BOARD, job.board(), Board.class);
+        Bench bench = ledger.document(Format.BENCH, job.bench(), Bench.class);
+        for (Bead bead : job.beads()) {
+            String id = bead.recipe().orElse("");
+            if (!id.isEmpty() && !RECIPES.contains(id)) {
+                boolean lift = id.endsWith("-lift");
+                ledger.save(
+                        StartingRecipe.of(id, job.board() + " " + job.target() + (lift ? ", lift" : ", seat"),
+                                board.requireChip(job.target()), bench, lift));
+            }
+        }
+    }
+
+    /** The board as a camera would have seen it, drawn; its corners are known exactly. */
+    private static Job photographed(Ledger ledger, Job job) throws BadFileException, IOException {
+        Board board = ledger.document(Format.BOARD, job.board(), Board.class);
+        DemoPhoto photo = DemoPhoto.of(board, job.id().hashCode());
+        Photos.Photo kept = ledger.photos().add(photo.png(), job.id() + ".png");
+        return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T09:02:00Z"),
+                "technician A", java.util.Map.of("view", "board_top", "file", kept.name(), "caption",
+                        "as it came in", "corners", photo.corners())));
     }
 
     /** A run of the past, made by running it: the log is as real as any simulated one. */

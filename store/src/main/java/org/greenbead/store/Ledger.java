@@ -22,6 +22,7 @@ import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunPlan;
@@ -256,6 +257,119 @@ public final class Ledger implements AutoCloseable {
                 .bind("job", jobId)
                 .map((r, c) -> new JobEvent(Instant.parse(r.getString(1)), r.getString(2), r.getString(3)))
                 .list();
+    }
+
+    // Chips and pictures.
+
+    /** All chips, by label. */
+    public synchronized List<StockChip> chips() throws BadFileException {
+        var chips = new ArrayList<StockChip>();
+        for (String[] row : handle.createQuery("SELECT label, body FROM chip ORDER BY label")
+                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()) {
+            chips.add(files.parse(row[1], "chip " + row[0], Format.CHIP, StockChip.class));
+        }
+        return chips;
+    }
+
+    public synchronized void save(StockChip chip) {
+        handle.createUpdate(
+                "INSERT INTO chip (label, part, job_id, body, updated_at) VALUES (:label, :part, :job, :body, :at) "
+                        + "ON CONFLICT (label) DO UPDATE SET part = :part, job_id = :job, body = :body, updated_at = :at")
+                .bind("label", chip.label()).bind("part", chip.part()).bind("job", chip.job().orElse(null))
+                .bind("body", files.write(Format.CHIP, chip)).bind("at", clock.instant().toString())
+                .execute();
+    }
+
+    public Photos photos() {
+        return new Photos(folder.resolve("photos"));
+    }
+
+    // A job from elsewhere.
+
+    /** What comes with a job that was packed somewhere else. */
+    record Arrival(Job job, List<JobEvent> history, Board board, Bench bench, List<Recipe> recipes,
+            List<StockChip> chips, List<RunEntry> runs) {}
+
+    /** What the ledger holds under the same name and of another content: "board WB-7". */
+    synchronized List<String> clashes(Arrival arrival) {
+        var clashes = new ArrayList<String>();
+        clash("job", "job", arrival.job().id(), files.write(Format.JOB, arrival.job()), clashes);
+        clash("document", "board", arrival.board().id(), files.write(Format.BOARD, arrival.board()), clashes);
+        clash("document", "bench", arrival.bench().id(), files.write(Format.BENCH, arrival.bench()), clashes);
+        for (Recipe recipe : arrival.recipes()) {
+            clash("document", "recipe", recipe.id(), files.write(Format.RECIPE, recipe), clashes);
+        }
+        for (StockChip chip : arrival.chips()) {
+            clash("chip", "chip", chip.label(), files.write(Format.CHIP, chip), clashes);
+        }
+        return clashes;
+    }
+
+    private void clash(String table, String kind, String id, String body, List<String> clashes) {
+        String sql = switch (table) {
+            case "job" -> "SELECT body FROM job WHERE id = :id";
+            case "chip" -> "SELECT body FROM chip WHERE label = :id";
+            default -> "SELECT body FROM document WHERE kind = :kind AND id = :id";
+        };
+        var query = handle.createQuery(sql).bind("id", id);
+        if (table.equals("document")) {
+            query.bind("kind", kind);
+        }
+        query.mapTo(String.class).findOne().filter(there -> !there.equals(body))
+                .ifPresent(there -> clashes.add(kind + " " + id));
+    }
+
+    /** Takes all of it or nothing. @param replacing keeps a copy of the whole ledger first */
+    synchronized void take(Arrival arrival, boolean replacing) throws IOException {
+        if (replacing) {
+            try {
+                copy(folder, source(folder.resolve(FILE)), "before-import", clock);
+            } catch (SQLException e) {
+                throw new IOException("the ledger could not be copied before the import: " + e.getMessage(),
+                        e);
+            }
+        }
+        handle.useTransaction(h -> {
+            String now = clock.instant().toString();
+            document(Format.BOARD, arrival.board().id(), arrival.board());
+            document(Format.BENCH, arrival.bench().id(), arrival.bench());
+            arrival.recipes().forEach(r -> document(Format.RECIPE, r.id(), r));
+            arrival.chips().forEach(this::save);
+            String id = arrival.job().id();
+            h.createUpdate(
+                    "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at")
+                    .bind("id", id).bind("body", files.write(Format.JOB, arrival.job())).bind("at", now)
+                    .execute();
+            long seq = h.createQuery("SELECT coalesce(max(seq), 0) FROM job_event WHERE job_id = :job")
+                    .bind("job", id).mapTo(Long.class).one();
+            var events = new ArrayList<JobEvent>();
+            if (seq == 0) {
+                events.addAll(arrival.history());
+            }
+            events.add(new JobEvent(clock.instant(), "imported", ""));
+            for (JobEvent event : events) {
+                seq++;
+                h.createUpdate(
+                        "INSERT INTO job_event (id, job_id, seq, at, kind, detail) VALUES (:id, :job, :seq, :at, :kind, :detail)")
+                        .bind("id", UUID.randomUUID().toString()).bind("job", id).bind("seq", seq)
+                        .bind("at", event.at().toString()).bind("kind", event.kind())
+                        .bind("detail", event.detail()).execute();
+            }
+            for (RunEntry run : arrival.runs()) {
+                h.createUpdate(
+                        "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file, ended_at, outcome, length_s, peak_joint_c, above_s, peak_top_c) "
+                                + "VALUES (:id, :job, :bead, :chip, :recipe, :at, :simulated, :file, :ended, :outcome, :length, :joint, :above, :top) ON CONFLICT (id) DO NOTHING")
+                        .bind("id", run.id()).bind("job", id).bind("bead", run.bead())
+                        .bind("chip", run.chip())
+                        .bind("recipe", run.recipe()).bind("at", run.startedAt().toString())
+                        .bind("simulated", run.simulated()).bind("file", run.id() + ".run.jsonl")
+                        .bind("ended", run.endedAt().map(Instant::toString).orElse(null))
+                        .bind("outcome",
+                                run.outcome().map(o -> o.name().toLowerCase(Locale.ROOT)).orElse(null))
+                        .bind("length", finite(run.lengthS())).bind("joint", finite(run.peakJointC()))
+                        .bind("above", finite(run.aboveS())).bind("top", finite(run.peakTopC())).execute();
+            }
+        });
     }
 
     // Runs.

@@ -100,6 +100,10 @@ public final class OpenFiles {
                 return format;
             }
         }
+        if (tag.matches("greenbead/[a-z]{1,20}/([2-9]|[1-9][0-9]{1,3})")) {
+            throw new BadFileException(name, lineOf(text, "/format"), "/format",
+                    "\"" + tag + "\" was written by a newer Green Bead", "Update this one and read it again");
+        }
         throw new BadFileException(name, tree.has("format") ? lineOf(text, "/format") : 1, "/format",
                 tree.has("format")
                         ? "\"" + tag + "\" is no format of this version"

@@ -115,7 +115,7 @@ public class OpenFilesTest {
                 {"empty", "board", "(?s).*", "", ""},
                 {"no format", "board", "\"format\" : \"greenbead/board/1\",", "", "\"format\" is missing"},
                 {"future format", "board", "greenbead/board/1", "greenbead/board/7",
-                        "no format of this version"},
+                        "newer Green Bead"},
                 {"other format", "board", "greenbead/board/1", "greenbead/bench/1", "this is a bench file"},
                 {"unknown key", "board", "\"id\" : \"WB-7\"", "\"id\" : \"WB-7\", \"colour\" : \"green\"",
                         "/colour"},

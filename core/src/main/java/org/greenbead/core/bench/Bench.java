@@ -27,7 +27,7 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
         probes = List.copyOf(Check.present("probes", probes));
         Check.distinct("probe", probes, ProbePlace::name);
         Check.distinct("probe channel", probes, p -> Integer.toString(p.channel()));
-        calibrations = List.copyOf(Check.present("calibrations", calibrations));
+        calibrations = calibrations == null ? List.of() : List.copyOf(calibrations);
         Check.distinct("calibration", calibrations, Calibration::run);
     }
 

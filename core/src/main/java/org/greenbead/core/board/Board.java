@@ -68,6 +68,12 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
                 chips.stream().map(c -> c.name().equals(changed.name()) ? changed : c).toList(), parts);
     }
 
+    /** The same board with another list of parts. */
+    public Board withParts(List<ProtectedPart> changed) {
+        return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, chips, changed);
+    }
+
     private static void inside(String name, Point centre, Point size, Point board) {
         if (centre.xMm() - size.xMm() / 2 < 0 || centre.yMm() - size.yMm() / 2 < 0
                 || centre.xMm() + size.xMm() / 2 > board.xMm()

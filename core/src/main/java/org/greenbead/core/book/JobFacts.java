@@ -16,6 +16,7 @@ import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.record.RecordFacts;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
@@ -29,16 +30,21 @@ public final class JobFacts {
     /** What the route's attestations say. */
     public static Facts of(Job job) {
         var said = new LinkedHashMap<String, Object>();
+        return finished(said, job);
+    }
+
+    /** With the route's attestations, then the records, then what a person has noted, the last outranking the first. */
+    private static Facts finished(Map<String, Object> said, Job job) {
         put(said, "job", "id", job.id());
         attested(said, job, "extraction_on", "ppe", "extraction");
         attested(said, job, "gloves_on", "ppe", "gloves");
         attested(said, job, "esd_on", "ppe", "esd");
-        Facts all = over(new Facts(said), job.facts());
+        Facts all = over(RecordFacts.over(new Facts(said), job.records()), job.facts());
         // The steps of the kind's route, where nobody has written others.
         if (all.at("plan.steps").isEmpty() && all.at("job.kind").isPresent()) {
             JobKind kind = JobKind.valueOf(String.valueOf(all.at("job.kind").get()).toUpperCase(Locale.ROOT));
             var steps = new LinkedHashMap<String, Object>();
-            put(steps, "plan", "steps", List.<Object>copyOf(Routes.shipped().steps(kind)));
+            put(steps, "plan", "steps", List.<Object>copyOf(Routes.shipped().steps(kind, job.beads())));
             all = over(new Facts(steps), all);
         }
         return all;
@@ -69,7 +75,7 @@ public final class JobFacts {
         put(said, "plan", "bottom", recipe.stages().stream().anyMatch(s -> s.heaterC().isPresent())
                 ? bench.heater().contact() ? "plate" : "ir"
                 : "none");
-        return over(new Facts(said), of(job));
+        return finished(said, job);
     }
 
     private static void put(Map<String, Object> said, String entity, String field, Object value) {
@@ -105,6 +111,15 @@ public final class JobFacts {
             fact.put("id", part.name());
             fact.put("distance_mm", gap(part.centreMm(), part.sizeMm(), target.centreMm(), target.sizeMm()));
             fact.put("body_limit_c", part.limitC());
+            if (part.holds().contains(ProtectedPart.Holds.DATA)) {
+                fact.put("data_critical", true);
+            }
+            if (part.holds().contains(ProtectedPart.Holds.CELL)) {
+                fact.put("kind", "cell");
+            }
+            if (part.holds().contains(ProtectedPart.Holds.UNDERFILL)) {
+                fact.put("underfilled", true);
+            }
             parts.add(fact);
         }
         return parts;

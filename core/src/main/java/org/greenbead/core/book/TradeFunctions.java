@@ -1,28 +1,18 @@
 package org.greenbead.core.book;
 
 import java.util.List;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
+import org.greenbead.core.alloy.Dilution;
+import org.greenbead.core.alloy.MeltingTable;
 import org.greenbead.core.board.BodyRating;
+import org.greenbead.core.moisture.Moisture;
 
 /** What conditions may call: the order of the plan's steps, and the trade's own formulas. Empty in, empty out. */
 final class TradeFunctions {
     private static final Set<String> KNOWN = Set.of("before", "planned", "abs", "size", "solidus", "liquidus",
             "melts_at", "estimate",
             "lowest_solidus", "rated", "holdoff_s", "floor_life_h", "evidence", "fits_table", "min", "max");
-    /** Solidus and liquidus, °C, of the alloys that benches use (maker's sheets; verify with the lot's own). */
-    private static final Map<String, double[]> MELTING = Map.ofEntries(
-            Map.entry("Sn63Pb37", new double[]{183, 183}),
-            Map.entry("Sn60Pb40", new double[]{183, 190}), Map.entry("Sn62Pb36Ag2", new double[]{179, 179}),
-            Map.entry("Sn96.5Ag3.5", new double[]{221, 221}), Map.entry("SAC305", new double[]{217, 220}),
-            Map.entry("SAC105", new double[]{217, 227}), Map.entry("Sn99.3Cu0.7", new double[]{227, 227}),
-            Map.entry("Sn42Bi58", new double[]{138, 138}), Map.entry("Sn42Bi57Ag1", new double[]{138, 140}),
-            Map.entry("Sn64Bi35Ag1", new double[]{138, 178}),
-            Map.entry("Sn43Pb43Bi14", new double[]{144, 163}),
-            Map.entry("SnPbBi", new double[]{96, 96}), Map.entry("In52Sn48", new double[]{118, 118}));
-    private static final double TRACE_BI_PCT = 2;
-    private static final double TRACE_PB_PCT = 1;
+    private static final MeltingTable MELTING = MeltingTable.standard();
 
     private final Facts.Spot root;
 
@@ -49,7 +39,7 @@ final class TradeFunctions {
             case "holdoff_s" -> holdOff(given);
             case "floor_life_h" -> floorLife(word(given, 0));
             case "evidence" -> evidence(given.getFirst());
-            case "fits_table" -> word(given, 0) != null && MELTING.containsKey(word(given, 0));
+            case "fits_table" -> word(given, 0) != null && MELTING.find(word(given, 0)).isPresent();
             case "min" -> both(given, Math::min);
             case "max" -> both(given, Math::max);
             default -> throw new IllegalArgumentException(name + " is no function");
@@ -86,8 +76,10 @@ final class TradeFunctions {
     }
 
     private static Object melting(String alloy, int which) {
-        double[] range = alloy == null ? null : MELTING.get(alloy);
-        return range == null ? null : (Object) range[which];
+        return alloy == null
+                ? null
+                : MELTING.find(alloy).map(r -> (Object) (which == 0 ? r.solidusC() : r.liquidusC()))
+                        .orElse(null);
     }
 
     /** Distance of a quoted value to the nearest solidus or liquidus; none inside a melting range. K */
@@ -96,10 +88,10 @@ final class TradeFunctions {
             return null;
         }
         double nearest = Double.MAX_VALUE;
-        for (double[] range : MELTING.values()) {
-            nearest = Math.min(nearest, celsius >= range[0] && celsius <= range[1]
+        for (MeltingTable.Row range : MELTING.rows()) {
+            nearest = Math.min(nearest, celsius >= range.solidusC() && celsius <= range.liquidusC()
                     ? 0
-                    : Math.min(Math.abs(celsius - range[0]), Math.abs(celsius - range[1])));
+                    : Math.min(Math.abs(celsius - range.solidusC()), Math.abs(celsius - range.liquidusC())));
         }
         return nearest;
     }
@@ -125,9 +117,9 @@ final class TradeFunctions {
             double bi = joint.field("bi_pct").value() instanceof Double d ? d : 0;
             double pb = joint.field("pb_pct").value() instanceof Double d ? d : 0;
             double said = joint.field("solidus_c").value() instanceof Double d ? d : Double.MAX_VALUE;
-            double here = bi >= TRACE_BI_PCT && pb >= TRACE_PB_PCT
+            double here = bi >= Dilution.TRACE_BI_PCT && pb >= Dilution.TRACE_PB_PCT
                     ? 96
-                    : bi >= TRACE_BI_PCT ? 138 : pb >= TRACE_PB_PCT ? 179 : said;
+                    : bi >= Dilution.TRACE_BI_PCT ? 138 : pb >= Dilution.TRACE_PB_PCT ? 179 : said;
             lowest = Math.min(lowest, Math.min(here, said));
         }
         Object factory = melting(
@@ -161,17 +153,7 @@ final class TradeFunctions {
         if (level == null) {
             return null;
         }
-        return switch (level.toLowerCase(Locale.ROOT)) {
-            case "1" -> 1e9;
-            case "2" -> 8760.0;
-            case "2a" -> 672.0;
-            case "3" -> 168.0;
-            case "4" -> 72.0;
-            case "5" -> 48.0;
-            case "5a" -> 24.0;
-            case "6" -> 0.0;
-            default -> null;
-        };
+        return Moisture.standard().floorLifeH(level).orElse(null);
     }
 
     /** Points of melt evidence: probe 3, witness, nudge and collapse 2 each, visual 1, time 0; 3 proves. */

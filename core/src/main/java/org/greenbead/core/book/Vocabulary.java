@@ -53,7 +53,8 @@ public final class Vocabulary {
         return made;
     }
 
-    private static Field field(String name, String kind) {
+    /** A field from its kind, such as {@code yn} or {@code some a|b}. */
+    public static Field field(String name, String kind) {
         return switch (kind) {
             case "number" -> new Field(name, Kind.NUMBER, List.of(), "");
             case "yn" -> new Field(name, Kind.YES_NO, List.of(), "");

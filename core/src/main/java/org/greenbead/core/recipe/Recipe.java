@@ -24,7 +24,7 @@ public record Recipe(String id, String title, List<Stage> stages, Limits limits,
         }
         Check.distinct("stage", stages, Stage::name);
         Check.present("limits", limits);
-        shields = List.copyOf(Check.present("shields", shields));
+        shields = shields == null ? List.of() : List.copyOf(shields);
         boolean cooling = false;
         for (Stage stage : stages) {
             if (cooling && stage.purpose() != Stage.Purpose.COOL) {

@@ -2,8 +2,10 @@ package org.greenbead.core.route;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.quantity.Check;
+import org.greenbead.core.record.Kept;
 
 /**
  * One customer's board from intake to close.
@@ -16,17 +18,25 @@ import org.greenbead.core.quantity.Check;
  * @param target   the chip that is worked on
  * @param bench    id of the bench
  * @param facts    what has been noted of it, for the rule book
+ * @param records  what people wrote down of it, in the order of writing
  */
 public record Job(String id, String title, String complaint, String customer, String board, String target,
         String bench,
-        List<Bead> beads, Facts facts) {
+        List<Bead> beads, Facts facts, List<Kept> records) {
     public Job(String id, String title, String complaint, String customer, String board, String target,
             String bench, List<Bead> beads) {
-        this(id, title, complaint, customer, board, target, bench, beads, Facts.none());
+        this(id, title, complaint, customer, board, target, bench, beads, Facts.none(), List.of());
+    }
+
+    public Job(String id, String title, String complaint, String customer, String board, String target,
+            String bench, List<Bead> beads, Facts facts) {
+        this(id, title, complaint, customer, board, target, bench, beads, facts, List.of());
     }
 
     public Job {
         facts = facts == null ? Facts.none() : facts;
+        records = records == null ? List.of() : List.copyOf(records);
+        Check.distinct("record", records, Kept::id);
         Check.text("job id", id);
         Check.text("job title", title);
         Check.text("complaint", complaint);
@@ -104,10 +114,79 @@ public record Job(String id, String title, String complaint, String customer, St
 
     /** The same job of which more is noted. */
     public Job with(Facts noted) {
-        return new Job(id, title, complaint, customer, board, target, bench, beads, noted);
+        return new Job(id, title, complaint, customer, board, target, bench, beads, noted, records);
     }
 
-    private Job withBeads(List<Bead> changed) {
-        return new Job(id, title, complaint, customer, board, target, bench, changed, facts);
+    /** The records of one type, in the order of writing. */
+    public List<Kept> records(String type) {
+        return records.stream().filter(r -> r.type().equals(type)).toList();
+    }
+
+    public Optional<Kept> record(String recordId) {
+        return records.stream().filter(r -> r.id().equals(recordId)).findFirst();
+    }
+
+    /** With one record more, or an existing one in its later form. */
+    public Job with(Kept record) {
+        boolean there = records.stream().anyMatch(r -> r.id().equals(record.id()));
+        List<Kept> changed = there
+                ? records.stream().map(r -> r.id().equals(record.id()) ? record : r).toList()
+                : Stream.concat(records.stream(), Stream.of(record)).toList();
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, changed);
+    }
+
+    /** Without one record. */
+    public Job without(String recordId) {
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts,
+                records.stream().filter(r -> !r.id().equals(recordId)).toList());
+    }
+
+    /** The same job on another board, chip or bench. */
+    public Job on(String otherBoard, String otherTarget, String otherBench) {
+        return new Job(id, title, complaint, customer, otherBoard, otherTarget, otherBench, beads, facts,
+                records);
+    }
+
+    /** What a new record of this type would be called: the type and the next free number. */
+    public String freeId(String type) {
+        int n = 1;
+        while (record(type + "-" + n).isPresent()) {
+            n++;
+        }
+        return type + "-" + n;
+    }
+
+    /**
+     * The route without one bead; the reason is kept as a record. A gate is left out only while nothing has been heated, and
+     * never after it was passed.
+     *
+     * @throws IllegalArgumentException when the reason is blank, the bead is worked or it heats
+     */
+    public Job leaveOut(String beadId, Kept why) {
+        Bead bead = bead(beadId)
+                .orElseThrow(() -> new IllegalArgumentException("job " + id + " has no bead " + beadId));
+        if (why.text("reason").isBlank()) {
+            throw new IllegalArgumentException("a step is left out with a reason only");
+        }
+        if (bead.worked() || bead.kind() == Bead.Kind.RUN) {
+            throw new IllegalArgumentException("a step that is worked, or that heats, stays in the route");
+        }
+        return withBeads(beads.stream().filter(b -> !b.id().equals(beadId)).toList()).with(why);
+    }
+
+    /** With a bead more, as the last of its phase. @throws IllegalArgumentException when it is there already */
+    public Job takeIn(Bead bead, Kept why) {
+        List<Bead> longer = new java.util.ArrayList<>(beads);
+        int at = 0;
+        while (at < longer.size() && longer.get(at).phase().compareTo(bead.phase()) <= 0) {
+            at++;
+        }
+        longer.add(at, bead);
+        return withBeads(longer).with(why);
+    }
+
+    /** The same job with another route. */
+    public Job withBeads(List<Bead> changed) {
+        return new Job(id, title, complaint, customer, board, target, bench, changed, facts, records);
     }
 }

@@ -13,10 +13,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** The route of every kind of job, from data. */
 public final class Routes {
+    private static final Routes SHIPPED = new Routes(resource());
     private final Map<JobKind, List<Template>> routes = new EnumMap<>(JobKind.class);
+    private final Map<String, List<Template>> parts = new LinkedHashMap<>();
 
     /**
      * A bead before it belongs to a job.
@@ -29,7 +32,6 @@ public final class Routes {
             List<String> steps) {}
 
     private Routes(String text) {
-        var parts = new LinkedHashMap<String, List<Template>>();
         List<Template> now = new ArrayList<>();
         for (String line : text.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
             if (line.startsWith("(")) {
@@ -64,13 +66,26 @@ public final class Routes {
         return column.isBlank() ? List.of() : List.of(column.strip().split("\\s+"));
     }
 
-    /** The routes as shipped. */
-    public static Routes shipped() {
+    private static String resource() {
         try (InputStream in = Routes.class.getResourceAsStream("routes.txt")) {
-            return new Routes(new String(in.readAllBytes(), StandardCharsets.UTF_8));
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The routes as shipped. */
+    public static Routes shipped() {
+        return SHIPPED;
+    }
+
+    /** A part that routes share. @throws IllegalArgumentException when there is none of this name */
+    public List<Template> part(String name) {
+        List<Template> part = parts.get(name);
+        if (part == null) {
+            throw new IllegalArgumentException("routes have no part \"" + name + "\"");
+        }
+        return List.copyOf(part);
     }
 
     public List<Template> of(JobKind kind) {
@@ -82,6 +97,24 @@ public final class Routes {
         var steps = new LinkedHashSet<String>();
         routes.get(kind).forEach(t -> steps.addAll(t.steps()));
         return List.copyOf(steps);
+    }
+
+    /** The steps that a job's own beads stand for: a bead means what it means in the route of its kind, else in any. */
+    public List<String> steps(JobKind kind, List<Bead> beads) {
+        var steps = new LinkedHashSet<String>();
+        for (Bead bead : beads) {
+            Stream.concat(Stream.of(routes.get(kind)), parts.values().stream()).flatMap(List::stream)
+                    .filter(t -> t.id().equals(bead.id())).findFirst()
+                    .ifPresent(t -> steps.addAll(t.steps()));
+        }
+        return List.copyOf(steps);
+    }
+
+    /** A bead of checks that nobody has worked. */
+    static Bead open(Template t) {
+        return new Bead(t.id(), t.phase(), t.kind(), t.gate(), BeadState.OPEN,
+                t.checks().stream().map(c -> new CheckItem(c, Attest.UNKNOWN, "")).toList(),
+                Optional.empty());
     }
 
     /**

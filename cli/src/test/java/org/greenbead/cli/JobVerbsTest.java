@@ -1,0 +1,223 @@
+package org.greenbead.cli;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.Comparator;
+import java.util.Locale;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.RecordSheet;
+import org.greenbead.core.route.SchoolSheet;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
+
+/** Jobs, chips and the arithmetic of a plan from the command line. */
+public class JobVerbsTest {
+    private Path folder;
+    private String data;
+
+    private record Said(int status, String out, String err) {}
+
+    @BeforeClass
+    public void prepare() throws Exception {
+        folder = Files.createTempDirectory("jobs");
+        data = folder.resolve("data").toString();
+        var files = new OpenFiles();
+        try (Ledger ledger = Ledger.open(Path.of(data), files, InstantSource.system())) {
+            new DemoWorld(files).fill(ledger, InstantSource.system(), done -> {
+            });
+        }
+    }
+
+    @AfterClass
+    public void remove() throws Exception {
+        try (var all = Files.walk(folder)) {
+            for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+                Files.deleteIfExists(path);
+            }
+        }
+    }
+
+    private static Said type(String... words) {
+        var out = new StringWriter();
+        var err = new StringWriter();
+        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
+        return new Said(status, out.toString(), err.toString());
+    }
+
+    private String file(String name) {
+        return folder.resolve(name).toString();
+    }
+
+    private static JsonNode json(String file) throws Exception {
+        return new ObjectMapper().readTree(Files.readString(Path.of(file)));
+    }
+
+    @Test
+    public void jobTravelsToAnotherMachine() throws Exception {
+        Said packed = type("pack", "SB-0412", file("job.zip"), "--data", data);
+        assertEquals(packed.status(), 0, packed.err());
+        Said taken = type("import", file("job.zip"), "--data", file("other"));
+        assertTrue(taken.out().contains("took in job SB-0412") && taken.out().contains("1 runs"),
+                taken.out() + taken.err());
+        Said shown = type("ledger", "show", "SB-0412", "--data", file("other"));
+        assertTrue(shown.out().contains("salt water"), shown.out());
+        type("export", "job", "SB-0412", file("mine.job.bead.json"), "--data", data);
+        type("export", "job", "SB-0412", file("theirs.job.bead.json"), "--data", file("other"));
+        assertEquals(Files.readString(Path.of(file("mine.job.bead.json"))),
+                Files.readString(Path.of(file("theirs.job.bead.json"))));
+    }
+
+    @Test
+    public void clashIsAnErrorUntilReplaceIsSaid() throws Exception {
+        type("export", "board", "WB-7", file("wb7.board.bead.json"), "--data", data);
+        Files.writeString(Path.of(file("wb7.board.bead.json")),
+                Files.readString(Path.of(file("wb7.board.bead.json"))).replace("Wave buoy logger",
+                        "Another logger"));
+        Said clash = type("import", file("wb7.board.bead.json"), "--data", data);
+        assertEquals(clash.status(), 2);
+        assertTrue(clash.err().contains("another board WB-7") && clash.err().contains("--replace"),
+                clash.err());
+        assertEquals(type("import", file("wb7.board.bead.json"), "--data", data, "--replace").status(), 0);
+    }
+
+    @Test
+    public void jobWithoutItsBoardIsNotTakenIn() {
+        Said said = type("import", "../docs/examples/jobs/revive.job.bead.json", "--data", file("empty"));
+        assertEquals(said.status(), 2);
+        assertTrue(said.err().contains("Import it first"), said.err());
+    }
+
+    @DataProvider
+    Object[][] queries() {
+        return new Object[][]{{"bricked", "SB-0417", true}, {"more memory", "SB-0422", true},
+                {"data only", "SB-0421", true},
+                {"submarine", "", false}};
+    }
+
+    @Test(dataProvider = "queries")
+    public void findsJobs(String query, String id, boolean found) {
+        Said said = type("jobs", query, "--data", data);
+        assertEquals(said.status(), found ? 0 : 1, said.out() + said.err());
+        assertTrue(said.out().contains(id), said.out());
+    }
+
+    @Test
+    public void chipsAndLookAlikesAreListed() throws Exception {
+        Said said = type("chips", "--data", data, "--json", file("chips.json"));
+        assertTrue(said.out().contains("GB-0041-5") && said.out().contains("looks like GB-0042-3"),
+                said.out());
+        assertEquals(json(file("chips.json")).size(), 8);
+        Said labels = type("labels", file("labels.pdf"), "gb00415", "--data", data);
+        assertTrue(labels.out().contains("1 labels"), labels.out() + labels.err());
+        assertTrue(Files.size(Path.of(file("labels.pdf"))) > 1000);
+        assertTrue(type("labels", file("x.pdf"), "GB-0041-6", "--data", data).err()
+                .contains("a digit of it is wrong"));
+        assertTrue(type("labels", file("x.pdf"), "GB-0099-4", "--data", data).status() == 2);
+    }
+
+    /** The numbers of the trap: bismuth left by thinning meets lead in the ball. */
+    @Test
+    public void mixSaysWhenBismuthMeetsLead() throws Exception {
+        Said trap = type("mix", "--factory", "SAC305", "--added", "Sn42Bi58", "--ball", "Sn63Pb37", "--left",
+                "0.12", "--json",
+                file("mix.json"));
+        assertEquals(trap.status(), 1);
+        assertTrue(trap.out().contains("96 °C") && trap.out().contains("at most 2.9 %"), trap.out());
+        assertEquals(json(file("mix.json")).at("/made/weight_pct/Bi").asDouble(), 6.96, 0.01);
+        assertEquals(type("mix", "--factory", "SAC305", "--added", "Sn42Bi58", "--ball", "Sn63Pb37",
+                "--passes", "2").status(), 0);
+        assertEquals(type("mix", "--factory", "SAC999", "--ball", "SAC305").status(), 2);
+    }
+
+    @Test
+    public void bakeIsHeldAgainstTheBoard() {
+        Said said = type("bake", "--level", "3", "--thickness", "1.2", "--open", "200", "--solidus", "138");
+        assertTrue(said.out().contains("32 h past") && said.out().contains("125 °C for 7 h: care"),
+                said.out());
+        assertTrue(type("bake", "--level", "9", "--thickness", "1", "--open", "1").err()
+                .contains("moisture level"));
+    }
+
+    @Test
+    public void planIsSeenAtAGlance() throws Exception {
+        type("export", "plan", "SB-0417/lift_run", file("plan.bead.json"), "--data", data);
+        Said said = type("overview", file("plan.bead.json"), "--json", file("overview.json"));
+        assertEquals(said.status(), 0, said.err());
+        assertTrue(said.out().contains("lowest solidus") && said.out().contains("nozzle 16 to 18 mm"),
+                said.out());
+        JsonNode o = json(file("overview.json"));
+        assertEquals(o.at("/ceiling/lowest_c").asDouble(), 182.5, 1, said.out());
+        assertTrue(o.at("/alloys").size() >= 4);
+        assertEquals(o.at("/mix/ball").asString(), "Sn63Pb37");
+        assertTrue(type("overview", file("plan.bead.json"), "--fahrenheit").out().contains("°F"));
+    }
+
+    @Test
+    public void partsArePlacedFromAFile() throws Exception {
+        type("export", "board", "KC-1", file("kc1.board.bead.json"), "--data", data);
+        Files.writeString(Path.of(file("kc1.csv")),
+                "ref,x_mm,y_mm,rotation,side,package\nC1,5,5,90,top,C_0402\nSW1,9,9,0,top,Switch\n");
+        Said said = type("place", file("kc1.board.bead.json"), file("kc1.csv"), file("kc1b.board.bead.json"));
+        assertTrue(said.out().contains("5 parts on KC-1") && said.out().contains("read the sheet: SW1"),
+                said.out() + said.err());
+        Files.writeString(Path.of(file("bad.csv")),
+                "ref,x_mm,y_mm,rotation,side,package\nC1,500,5,90,top,C_0402\n");
+        assertTrue(type("place", file("kc1.board.bead.json"), file("bad.csv"), file("x.json")).err()
+                .contains("off the board"));
+    }
+
+    @Test
+    public void pictureIsSquaredUp() throws Exception {
+        Said said = type("square", "--corners", "100,700;900,700;900,100;100,100", "--size", "80,60",
+                "500,400", "0,0", "--json", file("sq.json"));
+        assertTrue(said.out().contains("40.00, 30.00 mm") && said.out().contains("off the board"),
+                said.out() + said.err());
+        assertEquals(json(file("sq.json")).at("/0/x_mm").asDouble(), 40, 1e-9);
+        assertEquals(type("square", "--corners", "1,1;2,2", "--size", "80,60", "5,5").status(), 2);
+    }
+
+    @Test
+    public void recordIsWrittenIntoAJobFile() throws Exception {
+        Path job = Path.of(file("noted.job.bead.json"));
+        Files.copy(Path.of("../docs/examples/jobs/revive.job.bead.json"), job);
+        assertEquals(type("note", job.toString(), "screw", "hole=A", "length_mm=0.25 in", "out=yes",
+                "--author", "technician B").status(), 0);
+        assertEquals(type("note", job.toString(), "intake", "data_value=irreplaceable").status(), 0);
+        assertEquals(type("note", job.toString(), "intake", "goal=data").status(), 0);
+        JsonNode records = json(job.toString()).at("/records");
+        assertEquals(records.size(), 2, "an intake is changed, not added to");
+        assertEquals(records.at("/0/fields/length_mm").asDouble(), 6.35, 1e-9);
+        assertEquals(records.at("/0/author").asString(), "technician B");
+        assertEquals(records.at("/1/fields/goal").asString(), "data");
+        assertTrue(type("note", job.toString(), "screw", "length_mm=long").err().contains("no number"));
+        assertTrue(type("note", job.toString(), "screw", "colour=red").err().contains("it has hole"));
+        assertEquals(json(job.toString()).at("/records").size(), 2, "a slip changes nothing");
+        Said checked = type("check", job.toString());
+        assertTrue(checked.status() <= 1, checked.err());
+    }
+
+    @Test
+    public void pagesOfTheDocsAreFresh() throws Exception {
+        var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+        assertEquals(Files.readString(Path.of("../docs/records.md")), RecordSheet.of(words),
+                "run: ./greenbead records --markdown docs/records.md");
+        assertEquals(Files.readString(Path.of("../docs/schools.md")), SchoolSheet.of(words),
+                "run: ./greenbead schools --markdown docs/schools.md");
+        assertEquals(type("records").status(), 0);
+        assertEquals(type("schools").status(), 0);
+    }
+}

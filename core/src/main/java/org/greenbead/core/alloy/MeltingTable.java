@@ -1,0 +1,57 @@
+package org.greenbead.core.alloy;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What the alloys that benches use are made of and where they melt, from {@code alloys.txt}. Immutable. */
+public final class MeltingTable {
+    private static final MeltingTable SHIPPED = new MeltingTable(resource());
+    private final Map<String, Row> rows = new LinkedHashMap<>();
+
+    /** @param source where its melting range was read */
+    public record Row(String name, Composition made, double solidusC, double liquidusC, String source) {}
+
+    private MeltingTable(String text) {
+        for (String line : text.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
+            String[] c = line.split("\\s*\\|\\s*");
+            rows.put(c[0], new Row(c[0], Composition.read(c[1]), Double.parseDouble(c[2]),
+                    Double.parseDouble(c[3]), c[4]));
+        }
+    }
+
+    private static String resource() {
+        try (InputStream in = MeltingTable.class.getResourceAsStream("alloys.txt")) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    public static MeltingTable standard() {
+        return SHIPPED;
+    }
+
+    public List<Row> rows() {
+        return List.copyOf(rows.values());
+    }
+
+    public Optional<Row> find(String alloy) {
+        return Optional.ofNullable(rows.get(switch (alloy) {
+            case "SnPb" -> "Sn63Pb37";
+            case "SnBi" -> "Sn42Bi58";
+            default -> alloy;
+        }));
+    }
+
+    /** @throws IllegalArgumentException naming the alloys that there are */
+    public Row require(String alloy) {
+        return find(alloy).orElseThrow(() -> new IllegalArgumentException("alloy \"" + alloy
+                + "\" is not in the table; known are " + String.join(", ", rows.keySet())));
+    }
+}

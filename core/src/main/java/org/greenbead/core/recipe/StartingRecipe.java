@@ -1,0 +1,66 @@
+package org.greenbead.core.recipe;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.ProbePlace;
+
+/**
+ * A recipe to begin with where nobody has one: dry-out, soak, approach, peak, cool, with numbers from the alloy and the chip. It is a first
+ * guess to be rehearsed and given to the planner, not a proved setting: the shares of rise that reach board and joint are assumed.
+ */
+public final class StartingRecipe {
+    /** Degrees under the liquidus at which board stages end; the last 45 K are left to the air. Rule of thumb. */
+    private static final double SOAK_UNDER_K = 75;
+    private static final double APPROACH_UNDER_K = 45;
+    private static final double OVER_LIQUIDUS_K = 16;
+    /** Part of the rise from board to air that reaches the joint through a chip-sized nozzle at 20 mm; assumed until calibrated. */
+    private static final double AIR_SHARE = 0.33;
+    /** An open heater stands this much over the board that it can hold; assumed until calibrated. */
+    private static final double HEATER_OVER_K = 100;
+    private static final double LONGEST_PEAK_S = 120;
+
+    private StartingRecipe() {
+    }
+
+    /** @param lift true for a lift, which ends with the chip taken off; false for a seat or a reflow, which ends with it left alone */
+    public static Recipe of(String id, String title, Chip target, Bench bench, boolean lift) {
+        double liquidus = target.joint().alloy().liquidusC();
+        double side = Math.max(target.sizeMm().xMm(), target.sizeMm().yMm());
+        double nozzle = bench.air().nozzlesMm().stream()
+                .min(Comparator.comparingDouble(n -> Math.abs(n - side))).orElseThrow();
+        double flow = Math.min(28, bench.air().maxLpm());
+        double heaterTop = bench.heater().maxC();
+        double soakC = liquidus - SOAK_UNDER_K;
+        double approachC = liquidus - APPROACH_UNDER_K;
+        double jointC = Math.min(liquidus + OVER_LIQUIDUS_K, target.bodyLimitC() - 5);
+        double air = Math.min(bench.air().maxC(), approachC + (jointC - approachC) / AIR_SHARE);
+        double heater = bench.heater().contact()
+                ? Math.min(heaterTop, approachC + 15)
+                : Math.min(heaterTop, approachC + HEATER_OVER_K);
+        Optional<String> probe = bench.probes().stream().filter(p -> p.role() == ProbePlace.Role.BOARD)
+                .map(ProbePlace::name).findFirst();
+        StageEnd soaked = probe.<StageEnd>map(p -> new StageEnd.ProbeReaches(p, soakC, 15))
+                .orElseGet(() -> new StageEnd.AfterTime(150));
+        StageEnd near = probe.<StageEnd>map(p -> new StageEnd.ProbeReaches(p, approachC, 0))
+                .orElseGet(() -> new StageEnd.AfterTime(60));
+        double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
+        return new Recipe(id, title, List.of(
+                new Stage("Dry-out", Stage.Purpose.DRY_OUT, Optional.of(Math.round(heater * 0.8) * 1.0),
+                        Optional.empty(), Optional.empty(), new StageEnd.AfterTime(75), 90),
+                new Stage("Soak", Stage.Purpose.SOAK, Optional.of(Math.round(heater * 0.92) * 1.0),
+                        Optional.empty(), Optional.empty(), soaked, 240),
+                new Stage("Approach", Stage.Purpose.APPROACH, Optional.of((double) Math.round(heater)),
+                        Optional.of(new AirSetting(Math.round(air * 0.82), flow, nozzle, 25, circle)),
+                        Optional.empty(), near, 120),
+                new Stage(lift ? "Lift" : "Seat", Stage.Purpose.PEAK,
+                        Optional.of((double) Math.round(heater)),
+                        Optional.of(new AirSetting(Math.round(air), flow, nozzle, 20, circle)),
+                        Optional.of((double) Math.round(jointC)), new StageEnd.MeltShown(), LONGEST_PEAK_S),
+                new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
+                        new StageEnd.SafeToMove(), 300)),
+                Limits.usual());
+    }
+}

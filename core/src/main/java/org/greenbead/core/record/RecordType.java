@@ -1,0 +1,39 @@
+package org.greenbead.core.record;
+
+import java.util.List;
+import java.util.Optional;
+import org.greenbead.core.book.Vocabulary;
+
+/**
+ * A kind of record.
+ *
+ * @param id    its words are {@code record.<id>} and {@code record.<id>.<field>} in the trade bundle
+ * @param many  a job may hold several; the first field then names the item
+ * @param beads where it is asked for
+ */
+public record RecordType(String id, boolean many, List<String> beads, List<Item> fields) {
+    /**
+     * One field of it.
+     *
+     * @param fact path of the fact that it says, such as {@code job.goal} or {@code joints.alloy}; empty = none
+     */
+    public record Item(Vocabulary.Field field, Optional<String> fact) {
+        public String name() {
+            return field.name();
+        }
+    }
+
+    public RecordType {
+        beads = List.copyOf(beads);
+        fields = List.copyOf(fields);
+    }
+
+    public Optional<Item> item(String name) {
+        return fields.stream().filter(f -> f.name().equals(name)).findFirst();
+    }
+
+    /** The field that names an item of a list. */
+    public String key() {
+        return fields.getFirst().name();
+    }
+}

@@ -1,0 +1,149 @@
+package org.greenbead.core.route;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
+
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.book.Judged;
+import org.greenbead.core.book.RuleBook;
+import org.greenbead.core.book.Vocabulary;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.Kept;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Ways of working, the kit, and gates that a stop holds. */
+public class SchoolsTest {
+    private static final Instant NOW = Instant.parse("2026-03-01T09:00:00Z");
+    private static final Schools SCHOOLS = Schools.shipped();
+
+    private static Job job(JobKind kind) {
+        return new Job("SB-1", "t", "c", "d", "WB-7", "U1", "quay-1",
+                Routes.shipped().beads(kind, Map.of("lift", "a", "seat", "b")),
+                Facts.none().with("job.kind=" + kind.key()));
+    }
+
+    @DataProvider
+    Object[][] kinds() {
+        return java.util.Arrays.stream(JobKind.values()).map(k -> new Object[]{k}).toArray(Object[][]::new);
+    }
+
+    /** Every way of every point can be chosen, says only facts that exist, and choosing the usual one again brings the route back. */
+    @Test(dataProvider = "kinds")
+    public void everyChoiceCanBeMadeAndTakenBack(JobKind kind) {
+        for (School school : SCHOOLS.of(job(kind))) {
+            for (School.Choice choice : school.choices()) {
+                Job chosen = SCHOOLS.choose(job(kind), school, choice.id(), "because", NOW, "technician A");
+                assertEquals(SCHOOLS.chosen(chosen, school), choice.id());
+                assertTrue(Vocabulary.ofTheTrade().misfits(chosen.facts()).isEmpty(),
+                        school.id() + "." + choice.id());
+                Job back = SCHOOLS.choose(chosen, school, school.standard(), "", NOW, "technician A");
+                assertEquals(back.beads().stream().map(Bead::id).toList(),
+                        job(kind).beads().stream().map(Bead::id).toList(), school.id() + "." + choice.id());
+                assertEquals(back.records("school").size(), 1, "one record a point");
+            }
+        }
+    }
+
+    @Test
+    public void spheresTakeThePlaceOfPaste() {
+        School route = SCHOOLS.find("ball_route").orElseThrow();
+        Job spheres = SCHOOLS.choose(job(JobKind.REVIVE), route, "spheres", "0.8 mm pitch", NOW, "");
+        List<String> beads = spheres.beads().stream().map(Bead::id).toList();
+        assertTrue(beads.contains("spheres_pour"));
+        assertFalse(beads.contains("bead_print"));
+        assertTrue(beads.indexOf("spheres_melt") < beads.indexOf("bead_count"));
+        assertEquals(spheres.facts().at("plan.route").orElseThrow(), "spheres");
+        Job worked = job(JobKind.REVIVE).with("bead_print", BeadState.GREEN);
+        assertTrue(expectThrows(IllegalArgumentException.class,
+                () -> SCHOOLS.choose(worked, route, "spheres", "late", NOW, "")).getMessage()
+                .contains("worked already"));
+        expectThrows(IllegalArgumentException.class,
+                () -> SCHOOLS.choose(job(JobKind.REVIVE), route, "spheres", " ", NOW, ""));
+    }
+
+    @Test
+    public void everyWayHasItsWordsAndCosts() {
+        var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+        for (School school : SCHOOLS.all()) {
+            assertTrue(words.has("school." + school.id()), school.id());
+            for (School.Choice choice : school.choices()) {
+                assertTrue(words.has("school." + school.id() + "." + choice.id()), choice.id());
+                assertTrue(words.has("school." + school.id() + "." + choice.id() + ".costs"), choice.id());
+            }
+            assertFalse(
+                    java.util.Arrays.stream(JobKind.values())
+                            .allMatch(k -> job(k).bead(school.bead()).isEmpty()),
+                    school.id() + " is offered in some route");
+        }
+    }
+
+    @Test(dataProvider = "kinds")
+    public void kitIsTheUnionOfWhatIsStillToBeWorked(JobKind kind) {
+        Job job = job(kind);
+        List<String> needed = Kit.shipped().needed(job);
+        assertFalse(needed.isEmpty());
+        assertEquals(Set.copyOf(needed).size(), needed.size(), "each once");
+        assertEquals(Kit.shipped().missing(job), needed);
+        Job ticked = job.with(new Kept("kit-1", "kit", NOW, "", Map.of("item", needed.getFirst())));
+        assertEquals(Kit.shipped().missing(ticked), needed.subList(1, needed.size()));
+        Job done = job;
+        for (Bead bead : job.beads()) {
+            done = done.with(bead.id(), BeadState.DONE);
+        }
+        assertTrue(Kit.shipped().needed(done).isEmpty());
+        var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+        needed.forEach(t -> assertTrue(words.has("kit." + t), t));
+    }
+
+    @Test
+    public void kitNamesOnlyBeadsThatThereAre() {
+        Set<String> beads = new HashSet<>();
+        for (JobKind kind : JobKind.values()) {
+            Routes.shipped().of(kind).forEach(t -> beads.add(t.id()));
+        }
+        for (String part : List.of("spheres", "bake", "underfill")) {
+            Routes.shipped().part(part).forEach(t -> beads.add(t.id()));
+        }
+        Kit.shipped().beads().forEach(b -> assertTrue(beads.contains(b), b));
+    }
+
+    private static Judged judged(Job job) {
+        return Judged.of(RuleBook.shipped(), JobFacts.of(job), RuleBook.Settings.STANDARD);
+    }
+
+    /** Bismuth and lead at one site: the next gate stays shut at its last check, and opens once nothing stops it. */
+    @Test
+    public void stopHoldsItsGate() throws Gates.HeldException {
+        Job job = job(JobKind.TRANSPLANT);
+        job = job.with(job.facts().with("joints.0.site=U1; joints.0.bi_pct=7; joints.0.pb_pct=30"));
+        Judged judged = judged(job);
+        String gate = "prepare_power";
+        List<org.greenbead.core.book.Noticed> held = Gates.holding(job, gate, judged);
+        assertFalse(held.isEmpty(), "the trap is a stop before the work begins");
+        List<CheckItem> checks = job.bead(gate).orElseThrow().checks();
+        for (CheckItem check : checks.subList(0, checks.size() - 1)) {
+            job = Gates.attest(job, check.id(), Attest.YES, judged);
+        }
+        Job almost = job;
+        String last = checks.getLast().id();
+        var refused = expectThrows(Gates.HeldException.class,
+                () -> Gates.attest(almost, last, Attest.YES, judged));
+        assertEquals(refused.stops(), held);
+        assertTrue(Gates.holding(almost, "intake_record", judged).isEmpty(),
+                "an open bead is held by nothing");
+        Judged clear = new Judged(List.of(), List.of());
+        assertEquals(Gates.attest(almost, last, Attest.YES, clear).bead(gate).orElseThrow().state(),
+                BeadState.GREEN);
+    }
+}

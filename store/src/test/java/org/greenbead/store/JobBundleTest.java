@@ -1,0 +1,284 @@
+package org.greenbead.store;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** A job goes to another machine whole, or not at all. */
+public class JobBundleTest {
+    private final OpenFiles files = new OpenFiles();
+    private final InstantSource clock = InstantSource.fixed(Instant.parse("2026-11-25T08:00:00Z"));
+    private Path home;
+    private Path away;
+    private Path packed;
+    private Ledger mine;
+
+    @BeforeClass
+    public void fill() throws Exception {
+        home = Folders.fresh();
+        mine = Ledger.open(home, files, clock);
+        new DemoWorld(files).fill(mine, clock, done -> {
+        });
+        packed = home.resolve("SB-0417.zip");
+        try (var out = Files.newOutputStream(packed)) {
+            JobBundle.pack(mine, "SB-0417", out);
+        }
+    }
+
+    @AfterClass
+    public void remove() {
+        mine.close();
+        Folders.remove(home);
+        Folders.remove(away);
+    }
+
+    @BeforeMethod
+    public void fresh() {
+        if (away != null) {
+            Folders.remove(away);
+        }
+        away = Folders.fresh();
+    }
+
+    private Ledger theirs() throws LedgerException {
+        return Ledger.open(away.resolve("data"), files, clock);
+    }
+
+    @Test
+    public void arrivesComplete() throws Exception {
+        try (var out = Files.newOutputStream(away.resolve("SB-0409.zip"))) {
+            JobBundle.Carried carried = JobBundle.pack(mine, "SB-0409", out);
+            assertEquals(carried.runs(), 2);
+            assertEquals(carried.chips(), 1);
+        }
+        try (Ledger there = theirs()) {
+            JobBundle.unpack(there, away.resolve("SB-0409.zip"), false);
+            JobBundle.Carried carried = JobBundle.unpack(there, packed, false);
+            assertEquals(carried.pictures(), 1);
+            for (String id : List.of("SB-0409", "SB-0417")) {
+                assertEquals(there.job(id), mine.job(id));
+                assertEquals(there.document(Format.BOARD, mine.job(id).board(), Board.class),
+                        mine.document(Format.BOARD, mine.job(id).board(), Board.class));
+                assertEquals(there.history(id).subList(0, mine.history(id).size()), mine.history(id));
+                assertEquals(there.chips().stream().filter(c -> c.job().equals(Optional.of(id))).toList(),
+                        mine.chips().stream().filter(c -> c.job().equals(Optional.of(id))).toList());
+            }
+            for (RunEntry run : there.runs()) {
+                RunEntry ours = mine.run(run.id()).orElseThrow();
+                assertEquals(run, ours);
+                assertEquals(Files.readAllBytes(there.logFile(run)), Files.readAllBytes(mine.logFile(ours)));
+            }
+            assertEquals(there.runs().size(), 2);
+            String picture = mine.job("SB-0417").records("picture").getFirst().text("file");
+            assertEquals(Files.readAllBytes(there.photos().find(picture).orElseThrow()),
+                    Files.readAllBytes(mine.photos().find(picture).orElseThrow()));
+            assertEquals(there.plan(there.job("SB-0417"), "lift_run"),
+                    mine.plan(mine.job("SB-0417"), "lift_run"));
+        }
+    }
+
+    @Test
+    public void sameBundleTwiceIsNoClash() throws Exception {
+        try (Ledger there = theirs()) {
+            JobBundle.unpack(there, packed, false);
+            JobBundle.unpack(there, packed, false);
+            assertEquals(there.jobs().size(), 1);
+        }
+    }
+
+    @Test
+    public void clashIsSaidAndNothingIsTaken() throws Exception {
+        try (Ledger there = theirs()) {
+            Board other = mine.document(Format.BOARD, "WB-7", Board.class).withParts(List.of());
+            there.save(other);
+            String said = expectThrows(JobBundle.ClashException.class,
+                    () -> JobBundle.unpack(there, packed, false))
+                    .getMessage();
+            assertTrue(said.contains("board WB-7") && said.contains("--replace"), said);
+            assertTrue(there.jobs().isEmpty());
+            assertTrue(there.chips().isEmpty());
+            assertEquals(there.document(Format.BOARD, "WB-7", Board.class), other);
+            JobBundle.unpack(there, packed, true);
+            assertEquals(there.jobs().size(), 1);
+            try (var copies = Files.list(away.resolve("data").resolve("copies"))) {
+                assertEquals(copies.count(), 1, "the ledger was copied before its board was replaced");
+            }
+        }
+    }
+
+    /** The sound bundle with something changed. */
+    private interface Change {
+        void to(Map<String, byte[]> files) throws Exception;
+    }
+
+    private Path changed(Change change, boolean mendManifest) throws Exception {
+        Map<String, byte[]> all = new LinkedHashMap<>();
+        try (var zip = new ZipFile(packed.toFile())) {
+            for (var entry : java.util.Collections.list(zip.entries())) {
+                all.put(entry.getName(), zip.getInputStream(entry).readAllBytes());
+            }
+        }
+        change.to(all);
+        Path out = away.resolve("changed.zip");
+        if (mendManifest) {
+            all.remove("manifest.json");
+            try (var to = Files.newOutputStream(out)) {
+                Bundle.write(to, "SB-0417", "2026", all, files);
+            }
+        } else {
+            Files.write(out, zip(all));
+        }
+        return out;
+    }
+
+    private static byte[] zip(Map<String, byte[]> all) throws IOException {
+        var bytes = new ByteArrayOutputStream();
+        try (var zip = new ZipOutputStream(bytes)) {
+            for (var file : all.entrySet()) {
+                zip.putNextEntry(new ZipEntry(file.getKey()));
+                zip.write(file.getValue());
+                zip.closeEntry();
+            }
+        }
+        return bytes.toByteArray();
+    }
+
+    private static byte[] text(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+
+    @DataProvider
+    Object[][] hostile() {
+        return new Object[][]{
+                {"climbs out", (Change) f -> f.put("../../evil.run.jsonl", text("x")), false,
+                        "does not stay inside"},
+                {"absolute", (Change) f -> f.put("/etc/evil.conf", text("x")), false, "does not stay inside"},
+                {"backslash", (Change) f -> f.put("runs\\..\\evil.txt", text("x")), false,
+                        "does not stay inside"},
+                {"stowaway", (Change) f -> f.put("photos/extra.png", text("x")), false,
+                        "not in the manifest"},
+                {"changed after packing", (Change) f -> f.put("job.bead.json", text("{}")), false,
+                        "changed or damaged"},
+                {"part taken out", (Change) f -> f.remove("board.bead.json"), false, "not there"},
+                {"board missing", (Change) f -> f.remove("board.bead.json"), true, "not in the bundle"},
+                {"no manifest", (Change) f -> f.remove("manifest.json"), false, "no job bundle"},
+                {"newer bundle",
+                        (Change) f -> f.put("manifest.json", text("{\"format\":\"greenbead/bundle/2\"}")),
+                        false, "newer"},
+                {"other manifest", (Change) f -> f.put("manifest.json", text("{\"format\":7}")), false,
+                        "is not greenbead/bundle/1"},
+                {"manifest cut", (Change) f -> f.put("manifest.json", text("{\"format\":\"greenbead/bu")),
+                        false, "manifest"},
+                {"newer job", (Change) f -> f.put("job.bead.json", text(new String(f.get("job.bead.json"),
+                        StandardCharsets.UTF_8).replace("greenbead/job/1", "greenbead/job/2"))), true,
+                        "newer Green Bead"},
+                {"huge number", (Change) f -> f.put("job.bead.json", text(new String(f.get("job.bead.json"),
+                        StandardCharsets.UTF_8).replace("\"length_mm\" : 6.0", "\"length_mm\" : 1e300"))),
+                        true, "length_mm"},
+                {"wrong type", (Change) f -> f.put("job.bead.json", text(new String(f.get("job.bead.json"),
+                        StandardCharsets.UTF_8)
+                        .replace("\"title\" : \"Wave buoy logger\"", "\"title\" : [1]"))), true, "/title"},
+                {"unknown record",
+                        (Change) f -> f.put("job.bead.json", text(new String(f.get("job.bead.json"),
+                                StandardCharsets.UTF_8)
+                                .replace("\"type\" : \"symptom\"", "\"type\" : \"gossip\""))),
+                        true, "no type of record"},
+                {"not JSON", (Change) f -> f.put("job.bead.json", text("not at all")), true, "not JSON"},
+                {"deep", (Change) f -> f.put("job.bead.json", text("[".repeat(100_000))), true, "not JSON"},
+                {"picture that is none",
+                        (Change) f -> f.put("photos/0123456789abcdef0123.png", text("hello")), true,
+                        "no PNG"},
+                {"another's run", (Change) f -> f.put("runs.json", text(
+                        "[{\"id\":\"../x\",\"job_id\":\"SB-0417\",\"bead\":\"lift_run\",\"outcome\":\"proven\"}]")),
+                        true, "run"},
+                {"runs are no list", (Change) f -> f.put("runs.json", text("{}")), true, "list of runs"},
+                {"history is no list", (Change) f -> f.put("history.json", text("7")), true, "history"},
+                {"job of another name",
+                        (Change) f -> f.put("job.bead.json", text(new String(f.get("job.bead.json"),
+                                StandardCharsets.UTF_8).replace("\"SB-0417\"", "\"SB-0999\""))),
+                        true, "manifest says"}};
+    }
+
+    @Test(dataProvider = "hostile")
+    public void refusesWithAReasonAndTakesNothing(String name, Change change, boolean mend, String says)
+            throws Exception {
+        Path bad = changed(change, mend);
+        try (Ledger there = theirs()) {
+            BadFileException e = expectThrows(BadFileException.class,
+                    () -> JobBundle.unpack(there, bad, true));
+            assertTrue(e.getMessage().contains(says), name + ": " + e.getMessage());
+            assertFalse(e.remedy().isBlank(), name);
+            assertTrue(there.jobs().isEmpty(), name);
+            assertTrue(there.chips().isEmpty(), name);
+            assertFalse(Files.exists(away.resolve("data").resolve("photos")), name);
+            expectThrows(BadFileException.class, () -> there.document(Format.BOARD, "WB-7", Board.class));
+            try (var all = Files.walk(away)) {
+                assertTrue(all.noneMatch(p -> p.getFileName().toString().startsWith("evil")), name);
+            }
+        }
+    }
+
+    @Test
+    public void bombIsNotUnpacked() throws Exception {
+        Path bad = changed(f -> f.put("photos/bomb.png", new byte[80 << 20]), true);
+        assertTrue(Files.size(bad) < 8 << 20, "it is small on the disk");
+        try (Ledger there = theirs()) {
+            assertTrue(expectThrows(BadFileException.class, () -> JobBundle.unpack(there, bad, true))
+                    .getMessage()
+                    .contains("more than is allowed"));
+        }
+    }
+
+    @Test
+    public void cutInTheMiddleIsNoBundle() throws Exception {
+        byte[] whole = Files.readAllBytes(packed);
+        for (int part : new int[]{0, 1, 3, 5, 7, 9}) {
+            Path cut = away.resolve("cut.zip");
+            Files.write(cut, java.util.Arrays.copyOf(whole, whole.length * part / 10));
+            try (Ledger there = theirs()) {
+                BadFileException e = expectThrows(BadFileException.class,
+                        () -> JobBundle.unpack(there, cut, false));
+                assertTrue(e.getMessage().contains("cut.zip"), e.getMessage());
+                assertTrue(there.jobs().isEmpty());
+            }
+        }
+        assertTrue(expectThrows(BadFileException.class, () -> Bundle.read(away.resolve("none.zip"), files))
+                .getMessage()
+                .contains("no such file"));
+    }
+
+    @Test
+    public void recordsGoThroughTheOpenFormat() throws Exception {
+        Job job = mine.job("SB-0417");
+        assertTrue(job.records().size() > 10);
+        Job again = files.parse(files.write(Format.JOB, job), "job", Format.JOB, Job.class);
+        assertEquals(again, job);
+        Kept screw = again.records("screw").getFirst();
+        assertEquals(screw.number("length_mm"), 6.0);
+        assertTrue(Double.isNaN(screw.number("in")), "not noted is no number");
+    }
+}
