@@ -176,15 +176,24 @@ public class WalkWindowTest {
     public void placesAndChecksByKeys() throws Exception {
         window.press(KeyCode.J, KeyCode.J);
         window.awaitText("#job-id", "SB-0412");
+        window.awaitText("#pedal-word", "The cloth lies on the paste");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Attest: Paste");
+        window.await("the count", () -> !window.text("#step-count").isEmpty());
+        window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "Attest: Stencil held");
+        assertTrue(window.text("#step-count").isEmpty(), "the count is over with its step");
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "Attest: All openings");
+        window.press(KeyCode.F);
+        window.awaitText("#far-now", "All openings");
+        window.press(KeyCode.F);
         window.press(KeyCode.LEFT);
         window.awaitText("#pedal-word", "Attest: Stencil held");
         window.press(KeyCode.DOWN);
         window.awaitText("#pedal-word", "Attest: All openings");
         window.press(KeyCode.SPACE, KeyCode.SPACE);
-        window.awaitText("#pedal-word", "Go on to Shape");
+        window.awaitText("#pedal-word", "Go on to Form");
 
         window.press(KeyCode.B);
         window.awaitNode("#unit-FAHRENHEIT");
@@ -192,7 +201,7 @@ public class WalkWindowTest {
         window.click("#theme-true");
         window.click("#scale-175");
         window.await("larger type", () -> window.scene().getRoot().getStyle().contains("22.75px"));
-        window.press(KeyCode.J, KeyCode.J);
+        window.press(KeyCode.J, KeyCode.J, KeyCode.J, KeyCode.J);
         window.awaitText("#job-id", "SB-0417");
         window.awaitText("#tile-joint-unit", "°F");
         assertTrue(window.fx(() -> window.scene().getStylesheets().getFirst()).contains("lamp-off"));

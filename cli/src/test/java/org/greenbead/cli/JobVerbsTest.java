@@ -103,8 +103,8 @@ public class JobVerbsTest {
 
     @DataProvider
     Object[][] queries() {
-        return new Object[][]{{"bricked", "SB-0417", true}, {"more memory", "SB-0422", true},
-                {"data only", "SB-0421", true},
+        return new Object[][]{{"bricked", "SB-0417", true}, {"more memory", "SB-0405", true},
+                {"data only", "SB-0406", true},
                 {"submarine", "", false}};
     }
 

@@ -216,6 +216,28 @@ public final class Ledger implements AutoCloseable {
         return files.parse(body, name, format, type);
     }
 
+    public synchronized boolean holds(Format format, String id) {
+        return handle.createQuery("SELECT count(*) FROM document WHERE kind = :kind AND id = :id")
+                .bind("kind", format.word()).bind("id", id).mapTo(Integer.class).one() > 0;
+    }
+
+    public List<Board> boards() throws BadFileException {
+        return all(Format.BOARD, Board.class);
+    }
+
+    public List<Bench> benches() throws BadFileException {
+        return all(Format.BENCH, Bench.class);
+    }
+
+    private synchronized <T> List<T> all(Format format, Class<T> type) throws BadFileException {
+        var found = new ArrayList<T>();
+        for (String id : handle.createQuery("SELECT id FROM document WHERE kind = :kind ORDER BY id")
+                .bind("kind", format.word()).mapTo(String.class).list()) {
+            found.add(document(format, id, type));
+        }
+        return found;
+    }
+
     // Jobs.
 
     public synchronized List<Job> jobs() throws BadFileException {

@@ -1,7 +1,5 @@
 package org.greenbead.app.book;
 
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -9,9 +7,7 @@ import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -24,17 +20,19 @@ import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Grouped;
-import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.Noticed;
-import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.book.Wording;
 import org.greenbead.core.finding.Severity;
-import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.record.RecordType;
+import org.greenbead.core.record.RecordTypes;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Phase;
 
 /** What the whole rule book says of the job in hand, five findings at a time; and a line to note what is known. */
 public final class BookPage extends Page {
@@ -45,18 +43,20 @@ public final class BookPage extends Page {
     private final Label title = Looks.label("", "now");
     private final Label said = Looks.label("", "muted");
     private final VBox list = new VBox(8);
-    private final TextField line = new TextField();
+    private final Line line;
+    private final Runnable limits;
     private final VBox page;
-    private final Deque<Facts> before = new ArrayDeque<>();
     private final Subscription watching;
     private List<Grouped> groups = List.of();
     private List<Judged.Muted> muted = List.of();
     private Optional<Noticed> muting = Optional.empty();
     private int first;
-    private boolean swallows;
-    private int turn;
+    private int folded;
+    private boolean later;
 
-    public BookPage(Desk desk, JobModel model, Navigator go) {
+    /** @param limits opens the thresholds */
+    public BookPage(Desk desk, JobModel model, Navigator go, Runnable limits) {
+        this.limits = limits;
         this.desk = desk;
         this.model = model;
         this.go = go;
@@ -64,17 +64,9 @@ public final class BookPage extends Page {
         title.setId("book-title");
         said.setId("book-said");
         list.setId("book-list");
-        line.setId("book-line");
-        line.setPromptText(texts.get("book.prompt"));
+        line = new Line("book-line", texts.get("book.prompt"));
         line.setOnAction(
                 enter -> muting.ifPresentOrElse(n -> mute(n, line.getText()), () -> note(line.getText())));
-        line.addEventFilter(KeyEvent.KEY_PRESSED, e -> swallows = false);
-        line.addEventFilter(KeyEvent.KEY_TYPED, e -> {
-            if (swallows) {
-                swallows = false;
-                e.consume();
-            }
-        });
         HBox.setHgrow(line, Priority.ALWAYS);
         var head = Looks.as(new VBox(1, Looks.label(texts.get("book.caps"), "caps"), title), "instruction");
         var scroll = Looks.as(new ScrollPane(list), "watch-scroll");
@@ -86,26 +78,23 @@ public final class BookPage extends Page {
         noteRow.setAlignment(Pos.CENTER_LEFT);
         page = Looks.as(new VBox(head, scroll, Looks.as(new VBox(5, noteRow, said), "card")), "page");
         backWord(texts.get("book.back"));
-        watching = model.jobProperty().subscribe(job -> look())
-                .and(model.planProperty().subscribe(plan -> look()));
+        noteWord(texts.get("book.limits"));
+        watching = model.judgedProperty().subscribe(found -> {
+            groups = visible(Grouped.of(found.open()));
+            muted = found.muted();
+            first = first >= groups.size() ? 0 : first;
+            show();
+        });
+        model.askBook();
     }
 
-    private void look() {
-        int mine = ++turn;
-        Optional<RunPlan> plan = model.planProperty().get();
-        var job = model.job();
-        desk.compute(() -> {
-            Facts facts = plan.map(p -> JobFacts.of(job, p.board(), p.bench(), p.recipe()))
-                    .orElseGet(() -> JobFacts.of(job));
-            return Judged.of(RuleBook.shipped(), facts, RuleBook.Settings.STANDARD);
-        }, found -> {
-            if (mine == turn) {
-                groups = Grouped.of(found.open());
-                muted = found.muted();
-                first = first >= groups.size() ? 0 : first;
-                show();
-            }
-        });
+    /** What concerns the phase in hand and the ones before; the rest is folded until it is asked for. Stops are never folded. */
+    private List<Grouped> visible(List<Grouped> all) {
+        Phase hand = model.job().inHand().map(Bead::phase).orElse(Phase.CLOSE);
+        List<Grouped> now = all.stream().filter(g -> later || g.rule().severity() == Severity.STOP
+                || g.rule().phase().compareTo(hand) <= 0).toList();
+        folded = all.size() - now.size();
+        return now;
     }
 
     private void show() {
@@ -126,6 +115,12 @@ public final class BookPage extends Page {
         for (Judged.Muted one : muted) {
             list.getChildren().add(Looks.label(
                     texts.get("book.muted", one.noticed().rule().what(), one.reason()), "muted", "small"));
+        }
+        if (folded > 0 || later) {
+            Label fold = Looks.label(later ? texts.get("book.unfolded") : texts.get("book.folded", folded),
+                    "muted", "small");
+            fold.setId("book-folded");
+            list.getChildren().add(fold);
         }
         if (groups.size() > IN_SIGHT) {
             pedal(new Pedal(texts.get(last < groups.size() ? "book.more" : "book.first"),
@@ -191,7 +186,6 @@ public final class BookPage extends Page {
             return;
         }
         if (!noted.equals(now)) {
-            before.push(now);
             model.note(noted);
             said.setText(texts.get("book.noted"));
         }
@@ -199,10 +193,28 @@ public final class BookPage extends Page {
         page.requestFocus();
     }
 
-    /** To the line; the character of the key that led there is not its first. */
-    private void write() {
-        line.requestFocus();
-        swallows = true;
+    /** To the question whose answer would settle it; else to the bead of its phase. */
+    private void writeDown(Grouped group) {
+        for (String path : desk.book().inputs(group.rule())) {
+            for (RecordType type : RecordTypes.shipped().all()) {
+                Optional<RecordType.Item> item = type.fields().stream()
+                        .filter(f -> f.fact().filter(path.replace("[]", "")::equals).isPresent()).findFirst();
+                Optional<Bead> bead = model.job().beads().stream()
+                        .filter(b -> b.kind() == Bead.Kind.CHECK && type.beads().contains(b.id()))
+                        .findFirst();
+                if (item.isPresent() && bead.isPresent()) {
+                    go.ask(bead.get().id(), type.id(), item.get().name());
+                    return;
+                }
+            }
+        }
+        model.job().beads().stream().filter(b -> b.phase() == group.rule().phase()).findFirst()
+                .ifPresent(b -> go.bead(b.id()));
+    }
+
+    @Override
+    public void note() {
+        limits.run();
     }
 
     /** Asks for the reason; an empty one, or Escape, mutes nothing. */
@@ -216,7 +228,7 @@ public final class BookPage extends Page {
         muting = Optional.of(noticed);
         line.clear();
         line.setPromptText(texts.get("book.mute.prompt", noticed.rule().what()));
-        write();
+        line.open();
     }
 
     private void mute(Noticed noticed, String reason) {
@@ -230,14 +242,13 @@ public final class BookPage extends Page {
             return;
         }
         Facts now = model.job().facts();
-        before.push(now);
-        model.note(Judged.mute(now, noticed, reason, "", desk.clock().instant().toString()));
+        model.note(Judged.mute(now, noticed, reason, desk.settings().technician().get(),
+                desk.clock().instant().toString()));
         said.setText(texts.get("book.muted.said"));
     }
 
     private void undo() {
-        if (!before.isEmpty()) {
-            model.note(before.pop());
+        if (model.undo()) {
             said.setText(desk.texts().get("book.undone"));
         }
     }
@@ -258,15 +269,30 @@ public final class BookPage extends Page {
             undo();
             return true;
         }
+        if (code == KeyCode.T || code == KeyCode.N) {
+            limits.run();
+            return true;
+        }
+        if (code == KeyCode.F) {
+            later = !later;
+            groups = visible(Grouped.of(model.judgedProperty().get().open()));
+            first = 0;
+            show();
+            return true;
+        }
         int number = code.isDigitKey() ? Integer.parseInt(code.getName().replaceAll("\\D", "")) : 0;
         if (number >= 1 && first + number <= Math.min(groups.size(), first + IN_SIGHT)) {
-            ask(number);
+            if (control) {
+                writeDown(groups.get(first + number - 1));
+            } else {
+                ask(number);
+            }
             return true;
         }
         if (code == KeyCode.I) {
             muting = Optional.empty();
             line.setPromptText(desk.texts().get("book.prompt"));
-            write();
+            line.open();
             return true;
         }
         return false;
@@ -275,6 +301,5 @@ public final class BookPage extends Page {
     @Override
     public void dispose() {
         watching.unsubscribe();
-        turn++;
     }
 }

@@ -186,6 +186,8 @@ public final class Walk {
             return null;
         });
         press(KeyCode.J, "SB-0409, lamp off");
+        press(KeyCode.J, "SB-0406");
+        press(KeyCode.J, "SB-0405");
         press(KeyCode.J, "SB-0417 again");
         press(KeyCode.R, "its recipe");
         await("the rehearsal, lamp off", () -> text("#figure-peak").contains("°"));
@@ -199,6 +201,35 @@ public final class Walk {
                 () -> scene.lookup("#book-list") != null && text("#book-title").contains("SB-0417"));
         pause();
         shot("14-rule-book");
+        press(KeyCode.Y, "the plan at a glance");
+        await("the six numbers", () -> !text("#over-ceiling-figure").isEmpty());
+        say("lowest solidus " + text("#over-ceiling-figure") + ", kit: " + text("#over-kit-figure"));
+        shot("15-plan");
+        press(KeyCode.D, "the board picture");
+        await("the photo",
+                () -> scene.lookup("#picture-screws") != null && text("#picture-title").contains("WB-7"));
+        pause();
+        pause();
+        shot("16-board-picture");
+        press(KeyCode.Q, "the chips");
+        await("the chips", () -> scene.lookup("#chips-alike") != null);
+        shot("17-chips");
+        press(KeyCode.O, "all jobs");
+        await("the jobs", () -> scene.lookup("#job-SB-0406") != null);
+        press(KeyCode.I, "searches");
+        type("#jobs-search", "data only");
+        await("the keel camera alone", () -> text("#pedal-word").contains("SB-0406"));
+        say(text("#jobs-read"));
+        press(KeyCode.ENTER, "opens what is found");
+        await("its intake", () -> text("#step-now").startsWith("Seal"));
+        press(KeyCode.W, "writes down");
+        pause();
+        pause();
+        shot("18-intake");
+        press(KeyCode.ESCAPE, "leaves the line");
+        press(KeyCode.O, "all jobs");
+        await("the jobs", () -> scene.lookup("#job-SB-0417") != null);
+        shot("19-jobs");
         press(KeyCode.LEFT, "back to the job");
         pause();
     }

@@ -29,6 +29,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.book.Noticed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
@@ -276,6 +277,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
         if (stop.isPresent()) {
             return Pedal.shut(texts.get("run.stopfirst", texts.say(stop.get().what())),
                     texts.get("run.stopfirst.so"));
+        }
+        List<Noticed> held = model.holding(plan.bead());
+        if (!held.isEmpty()) {
+            return Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
+                    texts.get("work.held.so", held.getFirst().rule().remedy()));
         }
         return new Pedal(texts.say("pedal.start"), texts.say("pedal.start.so"), true, this::start);
     }

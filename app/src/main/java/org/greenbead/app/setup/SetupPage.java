@@ -56,7 +56,11 @@ public final class SetupPage extends Page {
                 choice("sound", texts.get("setup.sound"), List.of(false, true), settings.mute(),
                         m -> texts.get(m ? "setup.sound.off" : "setup.sound.on")));
         rows.getChildren().add(logger(texts, settings));
-        rows.getChildren().add(
+        rows.getChildren().addAll(
+                row(texts.get("setup.technician"),
+                        line(desk.settings().technician(), "setup-technician", "")),
+                row(texts.get("setup.camera"), line(desk.settings().cameraFolder(), "setup-camera",
+                        texts.get("setup.camera.prompt"))),
                 row(texts.get("setup.data"), folder(desk.ledger().folder())));
         var keys = Looks.as(
                 new VBox(8, Looks.label(texts.get("setup.keys"), "caps"), keys(texts.get("setup.keys.text"))),
@@ -70,6 +74,13 @@ public final class SetupPage extends Page {
                 Looks.label(texts.get("place.setup"), "now")), "instruction"), scroll), "page");
         pedal(new Pedal(texts.get("setup.back"), texts.get("setup.back.so"), true, go::home));
         backWord(texts.get("key.back"));
+    }
+
+    private static Region line(javafx.beans.property.StringProperty setting, String id, String prompt) {
+        var line = new org.greenbead.app.work.Line(id, prompt);
+        line.setText(setting.get());
+        line.textProperty().subscribe(text -> setting.set(text.strip()));
+        return line;
     }
 
     /** Every bench of the ledger's jobs with its calibrations; each can be counted or left out. */

@@ -15,7 +15,9 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import javafx.application.Platform;
+import org.greenbead.core.book.RuleBook;
 import org.greenbead.device.SimulatedLogger;
+import org.greenbead.device.Speaker;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
 import org.slf4j.Logger;
@@ -25,7 +27,9 @@ import org.slf4j.LoggerFactory;
 public final class Desk implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Desk.class);
     private static final List<String> SETTINGS = List.of("unit", "lamp_off", "text_percent", "speed", "mute",
-            "logger_file");
+            "logger_file", "technician", "camera_folder", "rule_limits");
+    private final RuleBook book = RuleBook.shipped();
+    private final Speaker speaker = Speaker.ofSystem();
     private final Ledger ledger;
     private final InstantSource clock;
     private final boolean demo;
@@ -70,6 +74,23 @@ public final class Desk implements AutoCloseable {
     /** True on the made-up Skerry Bench. */
     public boolean demo() {
         return demo;
+    }
+
+    /** The rules, read once. */
+    public RuleBook book() {
+        return book;
+    }
+
+    /** The thresholds of this bench. */
+    public RuleBook.Settings limits() {
+        return RuleBook.Settings.read(settings.ruleLimits().get());
+    }
+
+    /** Says a word aloud, unless sounds are off. */
+    public void say(String words) {
+        if (!settings.mute().get()) {
+            speaker.say(words);
+        }
     }
 
     public Cues cues() {
@@ -168,6 +189,7 @@ public final class Desk implements AutoCloseable {
             }
         });
         cues.close();
+        speaker.close();
         ledger.close();
     }
 }

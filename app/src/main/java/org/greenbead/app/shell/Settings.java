@@ -22,6 +22,9 @@ public final class Settings {
     private final IntegerProperty speed = new SimpleIntegerProperty(1);
     private final BooleanProperty mute = new SimpleBooleanProperty();
     private final StringProperty loggerFile = new SimpleStringProperty("");
+    private final StringProperty technician = new SimpleStringProperty("technician A");
+    private final StringProperty cameraFolder = new SimpleStringProperty("");
+    private final StringProperty ruleLimits = new SimpleStringProperty("");
 
     /** @param stored values by name as they were kept; anything unreadable keeps its default */
     void load(Map<String, String> stored) {
@@ -31,6 +34,9 @@ public final class Settings {
         take(stored, "speed", t -> Math.clamp(Integer.parseInt(t), 1, 60), speed::set);
         take(stored, "mute", Boolean::valueOf, mute::set);
         take(stored, "logger_file", Function.identity(), loggerFile::set);
+        take(stored, "technician", Function.identity(), technician::set);
+        take(stored, "camera_folder", Function.identity(), cameraFolder::set);
+        take(stored, "rule_limits", Function.identity(), ruleLimits::set);
     }
 
     private static <T> void take(Map<String, String> stored, String name, Function<String, T> read,
@@ -54,6 +60,9 @@ public final class Settings {
         speed.subscribe((was, now) -> store.accept("speed", now.toString()));
         mute.subscribe((was, now) -> store.accept("mute", now.toString()));
         loggerFile.subscribe((was, now) -> store.accept("logger_file", now));
+        technician.subscribe((was, now) -> store.accept("technician", now));
+        cameraFolder.subscribe((was, now) -> store.accept("camera_folder", now));
+        ruleLimits.subscribe((was, now) -> store.accept("rule_limits", now));
     }
 
     public ObjectProperty<TempUnit> unit() {
@@ -80,5 +89,20 @@ public final class Settings {
     /** Empty for the simulated logger. */
     public StringProperty loggerFile() {
         return loggerFile;
+    }
+
+    /** Who works here; stands beside what is written down. */
+    public StringProperty technician() {
+        return technician;
+    }
+
+    /** Folder into which the camera drops its pictures; empty = none. */
+    public StringProperty cameraFolder() {
+        return cameraFolder;
+    }
+
+    /** Thresholds of the rule book that this bench has changed, {@code rule/limit=value} a line. */
+    public StringProperty ruleLimits() {
+        return ruleLimits;
     }
 }

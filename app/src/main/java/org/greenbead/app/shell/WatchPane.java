@@ -18,8 +18,10 @@ import org.greenbead.core.finding.Finding;
 
 /** Findings, worst first, each with why and a remedy that one key can press. */
 final class WatchPane extends VBox {
+    private static final int IN_SIGHT = 5;
     private final VBox list = new VBox(9);
     private final Label head = Looks.label("", "caps");
+    private final Button book = Looks.as(new Button(), "act", "small");
     private final Consumer<Finding> remedy;
     private List<Finding> shown = List.of();
     private List<Finding> pressable = List.of();
@@ -34,7 +36,11 @@ final class WatchPane extends VBox {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.setFocusTraversable(false);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(head, scroll);
+        getChildren().addAll(head, scroll, book);
+        book.setId("watch-book");
+        book.setMaxWidth(Double.MAX_VALUE);
+        book.setWrapText(true);
+        book.setFocusTraversable(false);
     }
 
     void show(List<Finding> findings, boolean thinking, Texts texts) {
@@ -45,7 +51,7 @@ final class WatchPane extends VBox {
         shownIn = texts;
         thinkingShown = thinking;
         head.setText(texts.get("watch.title"));
-        pressable = findings.stream().filter(f -> f.remedy().isPresent()).limit(9).toList();
+        pressable = findings.stream().limit(IN_SIGHT).filter(f -> f.remedy().isPresent()).toList();
         list.getChildren().clear();
         if (thinking) {
             list.getChildren().add(Looks.label(texts.get("watch.thinking"), "muted"));
@@ -53,7 +59,19 @@ final class WatchPane extends VBox {
         if (findings.isEmpty() && !thinking) {
             list.getChildren().add(Looks.label(texts.get("watch.none"), "muted"));
         }
-        findings.forEach(f -> list.getChildren().add(card(f, texts)));
+        findings.stream().limit(IN_SIGHT).forEach(f -> list.getChildren().add(card(f, texts)));
+        if (findings.size() > IN_SIGHT) {
+            Label more = Looks.label(texts.get("watch.more", findings.size() - IN_SIGHT), "muted", "small");
+            more.setId("watch-more");
+            list.getChildren().add(more);
+        }
+    }
+
+    /** What the rule book says of the whole job, in one line that opens it. */
+    void book(long stops, long cares, Texts texts, Runnable open) {
+        book.setText(texts.get("watch.book", stops, cares));
+        book.pseudoClassStateChanged(Looks.ON, stops > 0);
+        book.setOnAction(press -> open.run());
     }
 
     /** Presses the n-th remedy, from 1. @return false when there is none */

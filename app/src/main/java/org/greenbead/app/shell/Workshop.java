@@ -17,8 +17,15 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.util.Subscription;
 import org.greenbead.app.book.BookPage;
+import org.greenbead.app.book.LimitsPage;
+import org.greenbead.app.chips.ChipsPage;
+import org.greenbead.app.jobs.JobsPage;
+import org.greenbead.app.jobs.NewJobPage;
 import org.greenbead.app.ledger.LedgerPage;
 import org.greenbead.app.look.Looks;
+import org.greenbead.app.overview.OverviewPage;
+import org.greenbead.app.overview.WaysPage;
+import org.greenbead.app.picture.PicturePage;
 import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
@@ -35,12 +42,16 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Phase;
+import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.RunState;
 import org.greenbead.store.RunEntry;
 import org.greenbead.store.RunLog;
 
 /** The window's inside: puts pages on the workbench and binds the frame round them. Touched on the FX thread only. */
 public final class Workshop implements Navigator {
+    private static final int CARDS = 4;
+    /** Places at which Watch goes on about the job in hand. */
+    private static final List<String> ABOUT_THE_JOB = List.of("overview", "picture", "book");
     private final Desk desk;
     private final BorderPane root = new BorderPane();
     private final StackPane bench = new StackPane();
@@ -61,7 +72,7 @@ public final class Workshop implements Navigator {
 
     public Workshop(Desk desk, List<Job> jobs) {
         this.desk = desk;
-        watch = new WatchPane(f -> page.ifPresent(p -> p.remedy(f)));
+        watch = new WatchPane(this::remedy);
         bar = new PedalBar(this::pressPedal, () -> page.ifPresent(Page::back),
                 () -> page.ifPresent(Page::note));
         watch.setPrefWidth(288);
@@ -90,11 +101,7 @@ public final class Workshop implements Navigator {
         desk.onTrouble(this::tell);
         for (Job job : jobs) {
             order.add(job.id());
-            JobModel model = new JobModel(desk, job);
-            models.put(job.id(), model);
-            model.jobProperty().subscribe(j -> frame());
-            model.findingsProperty().subscribe(f -> frame());
-            model.thinkingProperty().subscribe(t -> watchNow());
+            bind(job);
         }
         desk.settings().unit().subscribe((was, now) -> again());
         desk.settings().lampOff().subscribe(d -> dress());
@@ -108,8 +115,36 @@ public final class Workshop implements Navigator {
         }
     }
 
+    private void bind(Job job) {
+        JobModel model = new JobModel(desk, job);
+        models.put(job.id(), model);
+        model.jobProperty().subscribe(j -> frame());
+        model.findingsProperty().subscribe(f -> frame());
+        model.judgedProperty().subscribe(j -> watchNow());
+        model.thinkingProperty().subscribe(t -> watchNow());
+    }
+
+    /** A job that was begun here, or came in a bundle. */
+    private void arrived(Job job) {
+        if (!order.contains(job.id())) {
+            order.addFirst(job.id());
+        }
+        bind(job);
+        frame();
+    }
+
     public Region node() {
         return root;
+    }
+
+    private void remedy(Finding finding) {
+        if (ABOUT_THE_JOB.contains(place) && !current.isEmpty()) {
+            if (!model().remedy(finding)) {
+                model().nextRun().ifPresent(b -> recipe(b.id()));
+            }
+        } else {
+            page.ifPresent(p -> p.remedy(finding));
+        }
     }
 
     /** Shows what is due: a run that was left open, or the bead in hand. */
@@ -184,7 +219,20 @@ public final class Workshop implements Navigator {
         Texts texts = desk.texts();
         boolean thinking = !current.isEmpty() && model().thinkingProperty().get()
                 && !(page.orElse(null) instanceof ReplayPage);
-        watch.show(page.map(p -> p.findingsProperty().get()).orElse(List.of()), thinking, texts);
+        boolean about = !current.isEmpty() && ABOUT_THE_JOB.contains(place);
+        watch.show(about
+                ? PlanRules.timely(model().findingsProperty().get(),
+                        model().job().inHand().map(Bead::phase).orElse(Phase.CLOSE))
+                : page.map(p -> p.findingsProperty().get()).orElse(List.of()), thinking, texts);
+        var open = current.isEmpty()
+                ? List.<org.greenbead.core.book.Noticed>of()
+                : model().judgedProperty().get().open();
+        watch.book(
+                open.stream().filter(n -> n.rule().severity() == Severity.STOP).map(n -> n.rule().id())
+                        .distinct().count(),
+                open.stream().filter(n -> n.rule().severity() == Severity.CARE).map(n -> n.rule().id())
+                        .distinct().count(),
+                texts, this::book);
     }
 
     private void frame() {
@@ -193,7 +241,15 @@ public final class Workshop implements Navigator {
         }
         Texts texts = desk.texts();
         string.show(model().job(), shownBead, texts);
-        tray.show(order.stream().map(id -> card(id, texts)).toList(), List.of(
+        tray.show(onTheBench().stream().map(id -> card(id, texts)).toList(), List.of(
+                new BenchTray.Place("jobs", texts.get("place.jobs", order.size()), "O", "jobs".equals(place),
+                        this::jobs),
+                new BenchTray.Place("overview", texts.get("place.overview"), "Y", "overview".equals(place),
+                        this::overview),
+                new BenchTray.Place("picture", texts.get("place.picture"), "D", "picture".equals(place),
+                        this::picture),
+                new BenchTray.Place("chips", texts.get("place.chips"), "Q", "chips".equals(place),
+                        this::chips),
                 new BenchTray.Place("ledger", texts.get("place.ledger"), "L", "ledger".equals(place),
                         this::ledger),
                 new BenchTray.Place("book", texts.get("place.book"), "K", "book".equals(place),
@@ -206,6 +262,21 @@ public final class Workshop implements Navigator {
                 ? ""
                 : texts.get("speed.flag", speed));
         watchNow();
+    }
+
+    /** What the tray has room for: the job in hand, one that is hot, then the newest. */
+    private List<String> onTheBench() {
+        var shown = new ArrayList<String>();
+        order.stream().limit(CARDS).forEach(shown::add);
+        live.filter(RunPage::going).map(RunPage::jobId).filter(id -> !shown.contains(id)).ifPresent(id -> {
+            shown.removeLast();
+            shown.add(id);
+        });
+        if (!shown.contains(current)) {
+            shown.removeLast();
+            shown.add(current);
+        }
+        return shown;
     }
 
     private BenchTray.Card card(String id, Texts texts) {
@@ -356,8 +427,65 @@ public final class Workshop implements Navigator {
     /** What the rule book says of the whole job. */
     private void book() {
         if (!current.isEmpty()) {
-            show(new BookPage(desk, model(), this), "book", Optional.empty());
+            show(new BookPage(desk, model(), this, this::limits), "book", Optional.empty());
         }
+    }
+
+    private void limits() {
+        show(new LimitsPage(desk, this::book, () -> models.values().forEach(JobModel::askBook)), "book",
+                Optional.empty());
+    }
+
+    private void jobs() {
+        show(new JobsPage(desk, this, job -> {
+            if (!models.containsKey(job.id())) {
+                arrived(job);
+            }
+            choose(job.id());
+        }, id -> desk.io(() -> desk.ledger().job(id), this::arrived)), "jobs", Optional.empty());
+    }
+
+    private void chips() {
+        String part = current.isEmpty()
+                ? ""
+                : model().planProperty().get().map(p -> p.target().part()).orElse("");
+        show(new ChipsPage(desk, this, current, part), "chips", Optional.empty());
+    }
+
+    @Override
+    public void newJob() {
+        show(new NewJobPage(desk, this, job -> {
+            arrived(job);
+            choose(job.id());
+        }), "jobs", Optional.empty());
+    }
+
+    @Override
+    public void overview() {
+        if (!current.isEmpty()) {
+            show(new OverviewPage(desk, model(), this), "overview", Optional.empty());
+        }
+    }
+
+    @Override
+    public void ways() {
+        if (!current.isEmpty()) {
+            show(new WaysPage(desk, model(), this), "overview", Optional.empty());
+        }
+    }
+
+    @Override
+    public void picture() {
+        if (!current.isEmpty()) {
+            show(new PicturePage(desk, model(), this), "picture", Optional.empty());
+        }
+    }
+
+    @Override
+    public void ask(String beadId, String type, String field) {
+        var asked = new CheckPage(desk, model(), this, beadId);
+        show(asked, "", Optional.of(beadId));
+        asked.ask(type, field);
     }
 
     @Override
@@ -447,6 +575,12 @@ public final class Workshop implements Navigator {
         if (here.key(code, control)) {
             return true;
         }
+        if (control && code == KeyCode.Z && !current.isEmpty()) {
+            if (live.filter(RunPage::going).isEmpty() && model().undo()) {
+                tell(desk.texts().get("undo.done"));
+            }
+            return true;
+        }
         if (control) {
             return false;
         }
@@ -460,6 +594,10 @@ public final class Workshop implements Navigator {
             case L -> ledger();
             case B -> setup();
             case K -> book();
+            case O -> jobs();
+            case Y -> overview();
+            case D -> picture();
+            case Q -> chips();
             case G -> home();
             case R -> model().nextRun().ifPresent(b -> {
                 if (live.filter(RunPage::going).isEmpty()) {

@@ -4,17 +4,22 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
+import javafx.util.Duration;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.run.BoardPlan;
@@ -22,27 +27,58 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.core.book.Noticed;
+import org.greenbead.core.book.Wording;
+import org.greenbead.core.cue.Cue;
+import org.greenbead.core.cue.CueClock;
+import org.greenbead.core.cue.Cues;
 import org.greenbead.core.finding.Finding;
+import org.greenbead.core.overview.Overview;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.CheckItem;
+import org.greenbead.core.route.Phase;
+import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.RunPlan;
 
-/** A bead of checks: each is attested with one press, with the caution of that step beside it. */
+/**
+ * The step coach: a bead worked one instruction at a time, each attested with one press, with its caution, its count and what is written
+ * down beside it. The far view shows the instruction and the count alone.
+ */
 public final class CheckPage extends Page {
     private static final PseudoClass YES = PseudoClass.getPseudoClass("yes");
     private static final PseudoClass NO = PseudoClass.getPseudoClass("no");
+    /** Beads at which a chip is taken in hand: its label is asked for first where others look like it. */
+    private static final List<String> IN_HAND = List.of("prepare_orientation", "bead_align", "spheres_seat",
+            "seat_place");
+    private static final double PULSE_MS = 100;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
     private final String beadId;
-    private final VBox rows = Looks.as(new VBox(), "check-rows");
-    private final VBox history = new VBox(2);
-    private final HBox lower = new HBox(10);
+    private final Label where = Looks.label("", "caps");
+    private final Label now = Looks.label("", "huge");
+    private final Label caution = Looks.note("caution");
+    private final Label count = Looks.note("count");
+    private final Label countWord = Looks.note("muted");
+    private final VBox rows = Looks.as(new VBox(6), "check-rows");
+    private final VBox side = new VBox(8);
+    private final AskPane ask;
+    private final LabelGate labels;
+    private final Optional<PhotoPane> photos;
+    private final StackPane whole = new StackPane();
     private final VBox page;
+    private final VBox far = Looks.as(new VBox(), "far");
+    private final Label farNow = Looks.label("", "far-now");
+    private final Label farCount = Looks.note("far-digits");
+    private final Label farStage = Looks.label("", "far-stage");
+    private final Timeline pulse = new Timeline();
     private final Subscription watching;
     private Optional<String> chosen = Optional.empty();
+    private Optional<CueClock> clock = Optional.empty();
+    private boolean farView;
 
     public CheckPage(Desk desk, JobModel model, Navigator go, String beadId) {
         this.desk = desk;
@@ -50,39 +86,105 @@ public final class CheckPage extends Page {
         this.go = go;
         this.beadId = beadId;
         Texts texts = desk.texts();
-        Bead bead = bead();
-        var head = Looks.as(new VBox(Looks.label(texts.get("work.caps"), "caps"),
-                Looks.label(texts.get("work.bead",
-                        texts.say("phase." + bead.phase().name().toLowerCase(Locale.ROOT)),
-                        texts.say("bead." + bead.id())), "huge"),
-                Looks.label(model.job().complaint() + " · " + model.job().customer(), "muted")),
-                "instruction");
-        rows.setSpacing(9);
-        Label local = Looks.label(texts.get("work.local"), "muted", "small");
-        var past = Looks.as(new VBox(4, Looks.label(texts.get("work.history"), "caps"), history), "card");
-        HBox.setHgrow(past, Priority.ALWAYS);
-        past.setMinWidth(200);
-        lower.getChildren().add(past);
-        var inner = new VBox(12, rows, local, lower);
-        var scroll = Looks.as(new ScrollPane(inner), "watch-scroll");
+        Phase phase = bead().phase();
+        now.setId("step-now");
+        where.setId("step-where");
+        count.setId("step-count");
+        caution.setId("step-caution");
+        farNow.setId("far-now");
+        ask = new AskPane(desk, model, beadId);
+        ask.onLeft(this::leaveQuestions);
+        labels = new LabelGate(desk, model, this::show);
+        photos = ask.asks() && org.greenbead.core.record.RecordTypes.shipped().at(beadId).stream()
+                .anyMatch(t -> t.id().equals("picture"))
+                        ? Optional.of(new PhotoPane(desk, model, view(beadId)))
+                        : Optional.empty();
+        var counting = new HBox(12, count, countWord);
+        counting.setAlignment(Pos.CENTER_LEFT);
+        var head = Looks.as(new VBox(where, now, caution, counting, labels), "instruction");
+        var scroll = Looks.as(new ScrollPane(rows), "watch-scroll");
         scroll.setFitToWidth(true);
-        VBox.setVgrow(scroll, Priority.ALWAYS);
-        page = Looks.as(new VBox(head, scroll), "page");
+        scroll.setMinHeight(60);
+        VBox.setVgrow(scroll, ask.asks() ? Priority.SOMETIMES : Priority.ALWAYS);
+        if (ask.asks()) {
+            scroll.prefHeightProperty().bind(rows.heightProperty().add(4));
+        }
+        VBox.setVgrow(ask, Priority.ALWAYS);
+        var leftSide = ask.asks()
+                ? new VBox(8, scroll, Looks.label(texts.get("work.local"), "muted", "small"), ask)
+                : new VBox(8, scroll, Looks.label(texts.get("work.local"), "muted", "small"));
+        HBox.setHgrow(leftSide, Priority.ALWAYS);
+        leftSide.setMinWidth(220);
+        side.setPrefWidth(330);
+        side.setMinWidth(250);
+        photos.ifPresent(side.getChildren()::add);
+        var middle = new HBox(12, leftSide, side);
+        middle.setMinHeight(120);
+        VBox.setVgrow(middle, Priority.ALWAYS);
+        page = Looks.as(new VBox(head, middle), "page");
+        Label farCaution = Looks.note("caution", "far-caution");
+        farCaution.textProperty().bind(caution.textProperty());
+        far.getChildren().setAll(farNow, farCaution, farCount, farStage);
+        far.setVisible(false);
+        whole.getChildren().setAll(page, far);
+        pulse.getKeyFrames().setAll(new KeyFrame(Duration.millis(PULSE_MS), tick -> tick()));
+        pulse.setCycleCount(Timeline.INDEFINITE);
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
-                model.findingsProperty().subscribe(this::findings),
-                model.planProperty().subscribe(p -> p.ifPresent(this::showBoard)));
+                model.judgedProperty().subscribe(j -> show()),
+                model.findingsProperty().subscribe(f -> findings(PlanRules.timely(f, bead().phase()))),
+                model.planProperty().subscribe(p -> p.ifPresent(this::context)));
+        labels.begin(IN_HAND.contains(beadId));
         backWord(texts.get("work.unattest"));
-        noteWord("");
+        noteWord(ask.asks() ? texts.get("work.write") : "");
+        if (phase == Phase.INTAKE || phase == Phase.DECIDE || phase == Phase.PLAN) {
+            ask.show();
+        }
     }
 
-    /** The board with its parts, and what is known of the chip that is worked. */
-    private void showBoard(RunPlan plan) {
+    private static String view(String bead) {
+        return switch (bead) {
+            case "prepare_orientation" -> "orientation";
+            case "lift_neighbours" -> "neighbours";
+            case "clean_flat" -> "pads";
+            case "bead_count" -> "balls";
+            case "seat_edges" -> "edges";
+            default -> "whole";
+        };
+    }
+
+    private Bead bead() {
+        return model.job().bead(beadId).orElseThrow();
+    }
+
+    /** What is known of the chip that is worked; the board with its parts where there is no picture to show. */
+    private void context(RunPlan plan) {
+        Texts texts = desk.texts();
+        side.getChildren().clear();
+        photos.ifPresent(side.getChildren()::add);
+        if (bead().phase() == Phase.PLAN) {
+            org.greenbead.core.route.Job job = model.job();
+            desk.compute(() -> Overview.of(job, plan), o -> {
+                side.getChildren().setAll(PlanNumbers.of(o, desk.texts()));
+                board(plan);
+            });
+            return;
+        }
+        board(plan);
+    }
+
+    private void board(RunPlan plan) {
         Texts texts = desk.texts();
         var chip = plan.target();
         var board = new BoardPlan();
-        board.setPrefHeight(230);
+        board.setPrefHeight(190);
+        VBox.setVgrow(board, Priority.ALWAYS);
         board.show(plan, Map.of(), texts);
-        var card = Looks.as(new VBox(5, Looks.label(texts.get("work.board"), "caps"), board,
+        var card = Looks.as(new VBox(4), "card");
+        card.getChildren().add(Looks.label(texts.get("work.board"), "caps"));
+        if (photos.isEmpty()) {
+            card.getChildren().add(board);
+        }
+        card.getChildren().addAll(
                 Looks.label(texts.get("work.chip", chip.name(), chip.part(), chip.joint().alloy().name()),
                         "text-ink", "strong"),
                 Looks.label(texts.get("work.melts", chip.melts(), chip.meltsLimit(),
@@ -90,61 +192,135 @@ public final class CheckPage extends Page {
                 Looks.label(
                         texts.get("work.dry", texts.words().show(new Quantity.Hours(chip.openH())),
                                 texts.words().show(new Quantity.Hours(chip.floorLifeH()))),
-                        "muted", "small")),
-                "card");
-        card.setPrefWidth(370);
-        card.setMinWidth(280);
-        if (lower.getChildren().size() > 1) {
-            lower.getChildren().removeLast();
-        }
-        lower.getChildren().add(card);
-    }
-
-    private Bead bead() {
-        return model.job().bead(beadId).orElseThrow();
+                        "muted", "small"));
+        VBox.setVgrow(card, Priority.ALWAYS);
+        side.getChildren().add(card);
     }
 
     private void show() {
+        if (model.job().bead(beadId).isEmpty()) {
+            return;
+        }
         Texts texts = desk.texts();
+        Bead bead = bead();
+        long seen = bead.checks().stream().filter(c -> c.state() == Attest.YES).count();
+        where.setText(texts.get("work.where",
+                texts.say("phase." + bead.phase().name().toLowerCase(Locale.ROOT))
+                        .toUpperCase(Locale.ENGLISH),
+                texts.say("bead." + bead.id()).toUpperCase(Locale.ENGLISH), seen, bead.checks().size()));
         rows.getChildren().clear();
-        Optional<org.greenbead.core.route.Bead> gate = model.job().gateBefore(beadId);
-        gate.ifPresent(g -> rows.getChildren()
-                .add(Looks.label(texts.get("work.gate", texts.say("bead." + g.id())), "ink-hot", "strong")));
-        for (CheckItem item : bead().checks()) {
+        for (CheckItem item : bead.checks()) {
             rows.getChildren().add(row(item, texts));
         }
-        Optional<CheckItem> next = next();
-        if (next.isPresent() && gate.isEmpty()) {
-            String check = next.get().id();
-            pedal(new Pedal(texts.get("work.attest", texts.say("check." + check)),
-                    texts.get("work.attest.so"), true, () -> attest(check, Attest.YES)));
-        } else {
-            pedal(onwards(model, go, texts));
-        }
-        desk.io(() -> desk.ledger().history(model.job().id()), events -> {
-            var lines = events.reversed().stream().limit(8)
-                    .map(e -> Looks.label(
-                            java.time.format.DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH)
-                                    .withZone(java.time.ZoneId.systemDefault()).format(e.at())
-                                    + "   " + e.kind() + "   " + readable(e.detail(), texts),
-                            "small", "muted"))
-                    .toList();
-            history.getChildren().setAll(lines);
-        });
+        photos.ifPresent(PhotoPane::show);
+        ask.show();
+        instruct(bead, texts);
+        farNow.setText(now.getText());
+        farStage.setText(where.getText());
     }
 
-    /** A check's own words instead of its key. */
-    private static String readable(String detail, Texts texts) {
-        String key = detail.split(" ", 2)[0];
-        if (texts.words().has("check." + key)) {
-            return detail.replaceFirst(key,
-                    java.util.regex.Matcher.quoteReplacement(texts.say("check." + key) + ":"));
+    /** One instruction, and what the pedal does with it. */
+    private void instruct(Bead bead, Texts texts) {
+        Optional<Bead> gate = model.job().gateBefore(beadId);
+        Optional<CheckItem> next = next();
+        caution.setText("");
+        countWord.setText("");
+        if (gate.isPresent()) {
+            now.setText(texts.get("work.gate", texts.say("bead." + gate.get().id())));
+            pedal(new Pedal(texts.get("work.next", texts.say("bead." + gate.get().id())),
+                    texts.get("work.next.so"), true, () -> go.bead(gate.get().id())));
+            return;
         }
-        return texts.words().has("bead." + key)
-                ? detail.replaceFirst(key,
-                        java.util.regex.Matcher.quoteReplacement(texts.say("bead." + key) + ":"))
-                        .replace('_', ' ')
-                : detail;
+        if (next.isEmpty()) {
+            now.setText(texts.get("work.seen"));
+            pedal(onwards(model, go, texts));
+            return;
+        }
+        String check = next.get().id();
+        now.setText(texts.say("check." + check));
+        if (texts.words().has("caution.check." + check)) {
+            caution.setText(texts.say("caution.check." + check));
+        }
+        if (Cues.shipped().handOver(check)) {
+            countWord.setText(texts.get("work.handover"));
+        }
+        if (labels.waits()) {
+            now.setText(labels.question());
+            pedal(Pedal.shut(texts.get("work.label.pedal"), texts.get("work.label.pedal.so")));
+            return;
+        }
+        Optional<Cue> cue = Cues.shipped().of(check);
+        boolean running = clock.filter(c -> c.cue().check().equals(check)).isPresent();
+        if (cue.isPresent() && !running) {
+            countWord.setText(texts.get("work.count", texts.say("event." + cue.get().event()),
+                    cue.get().seconds()));
+        } else if (running && clock.get().cue().quiet()) {
+            countWord.setText(texts.get("work.quiet"));
+        }
+        List<Noticed> held = last(bead) ? model.holding(beadId) : List.of();
+        if (!held.isEmpty()) {
+            pedal(Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
+                    texts.get("work.held.so", held.getFirst().rule().remedy())));
+            caution.setText(new Wording(texts.words()).why(held.getFirst()));
+            return;
+        }
+        if (cue.isPresent() && !running) {
+            pedal(new Pedal(texts.get("work.event", texts.say("event." + cue.get().event())),
+                    texts.get("work.event.so", cue.get().seconds(), texts.say("check." + check)), true,
+                    () -> begin(cue.get())));
+            return;
+        }
+        pedal(new Pedal(texts.get("work.attest", texts.say("check." + check)), texts.get("work.attest.so"),
+                true, () -> attest(check, Attest.YES)));
+    }
+
+    /** Only one check is left to see to. */
+    private static boolean last(Bead bead) {
+        return bead.gate() && bead.checks().stream().filter(c -> c.state() != Attest.YES).count() == 1;
+    }
+
+    // Counts.
+
+    private double nowS() {
+        return desk.clock().millis() / 1000.0;
+    }
+
+    private void begin(Cue cue) {
+        clock = Optional.of(new CueClock(cue, nowS()));
+        desk.cues().play(org.greenbead.app.shell.Cues.Cue.TICK);
+        pulse.play();
+        tick();
+        show();
+    }
+
+    private void tick() {
+        if (clock.isEmpty()) {
+            return;
+        }
+        CueClock counting = clock.get();
+        for (int said : counting.due(nowS())) {
+            desk.say(Integer.toString(said));
+            desk.cues().play(org.greenbead.app.shell.Cues.Cue.TICK);
+        }
+        String shown = counting.cue().spoken()
+                ? Integer.toString(
+                        (int) Math.min(counting.cue().seconds(), Math.floor(counting.goneS(nowS()))))
+                : Words.clock(Math.ceil(counting.leftS(nowS())));
+        count.setText(shown);
+        farCount.setText(shown);
+        clock(shown);
+        if (counting.over(nowS())) {
+            pulse.stop();
+            desk.cues().play(org.greenbead.app.shell.Cues.Cue.TWO_TONE);
+        }
+    }
+
+    private void forgetCount() {
+        pulse.stop();
+        clock = Optional.empty();
+        count.setText("");
+        farCount.setText("");
+        clock("");
     }
 
     private Optional<CheckItem> next() {
@@ -154,22 +330,20 @@ public final class CheckPage extends Page {
     }
 
     private Region row(CheckItem item, Texts texts) {
-        var box = Looks.as(new Rectangle(18, 18), "check-shape");
+        var box = Looks.as(new Rectangle(15, 15), "check-shape");
         box.pseudoClassStateChanged(YES, item.state() == Attest.YES);
         box.pseudoClassStateChanged(NO, item.state() == Attest.NO);
-        var words = new VBox(3, Looks.label(texts.say("check." + item.id()), "text"));
-        if (texts.words().has("caution.check." + item.id())) {
-            words.getChildren().add(Looks.label(texts.say("caution.check." + item.id()), "caution"));
-        }
+        Label words = Looks.label(texts.say("check." + item.id()), "step-text");
         HBox.setHgrow(words, Priority.ALWAYS);
-        var line = new HBox(14, box, words);
+        var line = new HBox(12, box, words);
         line.setAlignment(Pos.CENTER_LEFT);
         var button = Looks.as(new Button(), "check-row");
         button.setId("check-" + item.id());
         button.setGraphic(line);
         button.setMaxWidth(Double.MAX_VALUE);
+        button.setMinHeight(Region.USE_PREF_SIZE);
         button.setAlignment(Pos.CENTER_LEFT);
-        button.setContentDisplay(javafx.scene.control.ContentDisplay.GRAPHIC_ONLY);
+        button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
         line.prefWidthProperty().bind(button.widthProperty().subtract(34));
         button.setAccessibleText(texts.say("check." + item.id()));
         button.pseudoClassStateChanged(Looks.HERE, next().map(CheckItem::id).equals(Optional.of(item.id())));
@@ -178,8 +352,9 @@ public final class CheckPage extends Page {
     }
 
     private void attest(String check, Attest word) {
-        if (model.job().gateBefore(beadId).isEmpty()) {
+        if (model.job().gateBefore(beadId).isEmpty() && !labels.waits()) {
             chosen = Optional.empty();
+            forgetCount();
             model.attest(check, word);
             desk.cues().play(org.greenbead.app.shell.Cues.Cue.TICK);
         }
@@ -193,6 +368,22 @@ public final class CheckPage extends Page {
                 .orElseGet(() -> Pedal.shut(texts.get("work.end"), texts.get("work.end.so")));
     }
 
+    /** To a question of this bead. */
+    public void ask(String type, String field) {
+        ask.activate(type, field);
+    }
+
+    private void leaveQuestions() {
+        page.requestFocus();
+        show();
+    }
+
+    private void far() {
+        farView = !farView;
+        far.setVisible(farView);
+        page.setVisible(!farView);
+    }
+
     @Override
     public boolean planned() {
         return true;
@@ -200,14 +391,24 @@ public final class CheckPage extends Page {
 
     @Override
     public Region node() {
-        return page;
+        return whole;
     }
 
     @Override
     public void back() {
         List<CheckItem> said = bead().checks().stream().filter(c -> c.state() == Attest.YES).toList();
-        if (!said.isEmpty()) {
+        if (clock.isPresent()) {
+            forgetCount();
+            show();
+        } else if (!said.isEmpty()) {
             model.attest(said.getLast().id(), Attest.UNKNOWN);
+        }
+    }
+
+    @Override
+    public void note() {
+        if (ask.asks()) {
+            ask.activate();
         }
     }
 
@@ -220,21 +421,38 @@ public final class CheckPage extends Page {
 
     @Override
     public boolean key(KeyCode code, boolean control) {
-        if (code == KeyCode.DOWN || code == KeyCode.UP) {
-            List<String> open = bead().checks().stream().filter(c -> c.state() != Attest.YES)
-                    .map(CheckItem::id).toList();
-            if (!open.isEmpty()) {
-                int at = next().map(c -> open.indexOf(c.id())).orElse(0) + (code == KeyCode.DOWN ? 1 : -1);
-                chosen = Optional.of(open.get(Math.floorMod(at, open.size())));
-                show();
-            }
+        if (control) {
+            return false;
+        }
+        if (ask.key(code)) {
             return true;
         }
-        return false;
+        switch (code) {
+            case F -> far();
+            case W -> note();
+            case P -> photos.ifPresent(PhotoPane::choose);
+            case DOWN, UP -> choose(code == KeyCode.DOWN ? 1 : -1);
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private void choose(int by) {
+        List<String> open = bead().checks().stream().filter(c -> c.state() != Attest.YES).map(CheckItem::id)
+                .toList();
+        if (!open.isEmpty()) {
+            int at = next().map(c -> open.indexOf(c.id())).orElse(0) + by;
+            chosen = Optional.of(open.get(Math.floorMod(at, open.size())));
+            show();
+        }
     }
 
     @Override
     public void dispose() {
         watching.unsubscribe();
+        pulse.stop();
+        photos.ifPresent(PhotoPane::dispose);
     }
 }

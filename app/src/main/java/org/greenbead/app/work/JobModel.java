@@ -1,5 +1,8 @@
 package org.greenbead.app.work;
 
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -11,14 +14,22 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.book.Judged;
+import org.greenbead.core.book.Noticed;
+import org.greenbead.core.book.RuleBook;
+import org.greenbead.core.chip.LookAlikes;
+import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.Gates;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
@@ -28,6 +39,7 @@ import org.greenbead.store.Format;
 
 /** One job on the bench with the plan of its next run, rehearsed and judged. Touched on the FX thread only. */
 public final class JobModel {
+    private static final int LONGEST_UNDO = 200;
     private final Desk desk;
     private final ReadOnlyObjectWrapper<Job> job;
     private final ReadOnlyObjectWrapper<Optional<RunPlan>> plan = new ReadOnlyObjectWrapper<>(
@@ -36,7 +48,11 @@ public final class JobModel {
             Optional.empty());
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyBooleanWrapper thinking = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyObjectWrapper<Judged> judged = new ReadOnlyObjectWrapper<>(
+            new Judged(List.of(), List.of()));
     private final AtomicInteger turn = new AtomicInteger();
+    private final Deque<Job> before = new ArrayDeque<>();
+    private int bookTurn;
 
     public JobModel(Desk desk, Job job) {
         this.desk = desk;
@@ -82,10 +98,12 @@ public final class JobModel {
             plan.set(Optional.empty());
             rehearsal.set(Optional.empty());
             findings.set(List.of());
+            askBook();
             return;
         }
         thinking.set(true);
         Job now = job();
+        askBook();
         desk.io(() -> desk.ledger().plan(now, next.get().id()), read -> {
             if (mine == turn.get()) {
                 plan.set(Optional.of(read));
@@ -106,6 +124,34 @@ public final class JobModel {
             plan.set(Optional.of(current));
             findings.set(PlanRules.look(current, rehearsal.get()));
         });
+        askBook();
+    }
+
+    /** Lets the rule book look at the whole job anew. */
+    public void askBook() {
+        int mine = ++bookTurn;
+        Job now = job();
+        Optional<RunPlan> with = plan.get();
+        RuleBook.Settings limits = desk.limits();
+        desk.compute(() -> {
+            Facts facts = with.map(p -> JobFacts.of(now, p.board(), p.bench(), p.recipe()))
+                    .orElseGet(() -> JobFacts.of(now));
+            return Judged.of(desk.book(), facts, limits);
+        }, found -> {
+            if (mine == bookTurn) {
+                judged.set(found);
+            }
+        });
+    }
+
+    /** What the rule book says of the whole job. */
+    public ReadOnlyObjectProperty<Judged> judgedProperty() {
+        return judged.getReadOnlyProperty();
+    }
+
+    /** The stops of the rule book that hold a bead. */
+    public List<Noticed> holding(String beadId) {
+        return Gates.holding(job(), beadId, judged.get());
     }
 
     /** The worst stop that holds the next run; empty when it may start. */
@@ -113,17 +159,62 @@ public final class JobModel {
         return findings.get().stream().filter(f -> f.severity() == Severity.STOP).findFirst();
     }
 
-    /** Writes a person's word on a check. */
-    public void attest(String check, Attest word) {
-        Job changed = job().record(check, word);
-        keep(changed, "attested", check + " " + word.name().toLowerCase(Locale.ROOT));
+    /** Writes a person's word on a check; the last check of a gate that a stop holds is not taken. @return the stop, else empty */
+    public Optional<Noticed> attest(String check, Attest word) {
+        try {
+            keep(Gates.attest(job(), check, word, judged.get()), "attested",
+                    check + " " + word.name().toLowerCase(Locale.ROOT));
+        } catch (Gates.HeldException e) {
+            return Optional.of(e.stops().getFirst());
+        }
         judge();
+        return Optional.empty();
     }
 
     /** Keeps what has been noted of the job; its plan follows. */
     public void note(Facts noted) {
         keep(job().with(noted), "noted", "facts");
         judge();
+    }
+
+    /** Keeps a record, new or changed. */
+    public void note(Kept record) {
+        keep(job().with(record), "noted", record.id());
+        judge();
+    }
+
+    /** Another form of the job: a way of working, a step left out. */
+    public void change(Job changed, String kind, String detail) {
+        keep(changed, kind, detail);
+        replan();
+    }
+
+    /** Takes the last edit back. @return false when there is none since the job was opened or heated */
+    public boolean undo() {
+        if (before.isEmpty()) {
+            return false;
+        }
+        Job earlier = before.pop();
+        job.set(earlier);
+        save(earlier, "taken back", "");
+        replan();
+        return true;
+    }
+
+    /** A line of history that changes nothing of the job. */
+    public void said(String kind, String detail) {
+        save(job(), kind, detail);
+    }
+
+    /** A record of this job that does not exist yet. */
+    public Kept fresh(String type) {
+        return new Kept(job().freeId(type), type, desk.clock().instant(), desk.settings().technician().get(),
+                java.util.Map.of());
+    }
+
+    /** The board was changed: plan and findings follow. */
+    public void boardChanged() {
+        replan();
     }
 
     /** A recipe bead is worked once its recipe was kept; green when nothing stops it. */
@@ -178,7 +269,8 @@ public final class JobModel {
             case WORKED, LIMIT_BROKEN -> BeadState.DONE;
             case BROKEN_OFF -> BeadState.OPEN;
         };
-        Job changed = job().with(ran.bead(), state);
+        Job changed = exposed(job().with(ran.bead(), state), ran, verdict);
+        before.clear();
         job.set(changed);
         desk.io(() -> {
             if (verdict.targetMelted()) {
@@ -188,6 +280,7 @@ public final class JobModel {
                     board = board.with(board.requireChip(neighbour).melted(1));
                 }
                 desk.ledger().save(board);
+                chipHeated(ran, verdict);
             }
             desk.ledger().save(changed, "run over",
                     ran.bead() + " " + verdict.outcome().name().toLowerCase(Locale.ROOT));
@@ -195,8 +288,63 @@ public final class JobModel {
         }, done -> replan());
     }
 
+    /** What the chip and its neighbours have been through, for the exposure account; and the alloy that was molten at its site. */
+    private Job exposed(Job now, RunPlan ran, Verdict verdict) {
+        if (!verdict.targetMelted()) {
+            return now;
+        }
+        Instant at = desk.clock().instant();
+        String by = desk.settings().technician().get();
+        Job longer = now.with(new Kept(now.freeId("exposure"), "exposure", at, by,
+                exposure(ran.target().name(), ran.bead(), verdict)));
+        for (String neighbour : verdict.neighboursMelted()) {
+            longer = longer.with(new Kept(longer.freeId("exposure"), "exposure", at, by,
+                    java.util.Map.of("part", neighbour, "event", ran.bead())));
+        }
+        String site = ran.target().name();
+        Optional<Kept> known = longer.records("joint").stream().filter(r -> r.text("site").equals(site))
+                .findFirst();
+        Kept joint = known
+                .orElse(new Kept(longer.freeId("joint"), "joint", at, by, java.util.Map.of("site", site)));
+        String alloy = ran.bead().startsWith("seat")
+                ? longer.facts().at("plan.ball_alloy").map(String::valueOf)
+                        .orElse(ran.target().joint().alloy().name())
+                : ran.target().joint().alloy().name();
+        return longer
+                .with(joint.with("date", at.toString().substring(0, 10), at, by).with("alloy", alloy, at, by)
+                        .with("by", by, at, by));
+    }
+
+    private static java.util.Map<String, Object> exposure(String part, String event, Verdict verdict) {
+        var fields = new java.util.LinkedHashMap<String, Object>();
+        fields.put("part", part);
+        fields.put("event", event);
+        if (Double.isFinite(verdict.peakTopC())) {
+            fields.put("peak_c", verdict.peakTopC());
+        }
+        fields.put("above_s", verdict.aboveLiquidusS());
+        fields.put("minutes", verdict.lengthS() / 60);
+        return fields;
+    }
+
+    /** The chip's own life, where the ledger knows it by its label. */
+    private void chipHeated(RunPlan ran, Verdict verdict) throws org.greenbead.store.BadFileException {
+        Optional<StockChip> chip = LookAlikes.wanted(ran.job().id(), ran.target().part(),
+                desk.ledger().chips());
+        chip.ifPresent(c -> desk.ledger().save(c.heated(1, verdict.lengthS() / 60, desk.clock().instant(),
+                ran.job().id() + " " + ran.bead())));
+    }
+
     private void keep(Job changed, String kind, String detail) {
+        before.push(job());
+        if (before.size() > LONGEST_UNDO) {
+            before.removeLast();
+        }
         job.set(changed);
+        save(changed, kind, detail);
+    }
+
+    private void save(Job changed, String kind, String detail) {
         desk.io(() -> {
             desk.ledger().save(changed, kind, detail);
             return changed;

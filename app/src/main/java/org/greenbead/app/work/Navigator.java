@@ -29,4 +29,19 @@ public interface Navigator {
 
     /** Asks a kept run what it tells of its bench. */
     void calibrate(RunEntry entry);
+
+    /** The questions that begin a job. */
+    void newJob();
+
+    /** The plan of the job in hand at a glance. */
+    void overview();
+
+    /** The ways of working of the job in hand. */
+    void ways();
+
+    /** The picture of its board. */
+    void picture();
+
+    /** To one question of a bead of the job in hand. */
+    void ask(String beadId, String type, String field);
 }

@@ -33,6 +33,35 @@ public final class RuleBook {
         public Settings {
             limits = Map.copyOf(limits);
         }
+
+        /** Reads {@code rule/limit=value} lines; a line that cannot be read is left out. */
+        public static Settings read(String lines) {
+            var limits = new LinkedHashMap<String, Double>();
+            lines.lines().map(l -> l.split("=", 2)).filter(p -> p.length == 2).forEach(p -> {
+                try {
+                    double value = Double.parseDouble(p[1].strip());
+                    if (Double.isFinite(value)) {
+                        limits.put(p[0].strip(), value);
+                    }
+                } catch (NumberFormatException e) {
+                    // The default of that threshold holds.
+                }
+            });
+            return new Settings(limits);
+        }
+
+        /** As {@link #read} takes it. */
+        public String text() {
+            return String.join("\n", limits.entrySet().stream().sorted(Map.Entry.comparingByKey())
+                    .map(e -> e.getKey() + "=" + e.getValue()).toList());
+        }
+
+        /** With one threshold changed; its standard again where the value is empty. */
+        public Settings with(String limit, Optional<Double> value) {
+            var changed = new LinkedHashMap<>(limits);
+            value.ifPresentOrElse(v -> changed.put(limit, v), () -> changed.remove(limit));
+            return new Settings(changed);
+        }
     }
 
     private RuleBook(List<BookRule> read, Vocabulary vocabulary) {

@@ -18,6 +18,7 @@ import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Phase;
 
 /** The rules that judge a plan before anything is hot. */
 public final class PlanRules {
@@ -39,6 +40,21 @@ public final class PlanRules {
         rehearsal.ifPresent(r -> prediction(plan, r, found));
         found.sort(Comparator.comparing(Finding::severity).reversed());
         return List.copyOf(found);
+    }
+
+    /**
+     * What can be judged by now: nothing of the heat before it is planned, nothing of the bench before the board lies on it.
+     *
+     * @param all   in any order; kept
+     * @param phase that is in hand
+     */
+    public static List<Finding> timely(List<Finding> all, Phase phase) {
+        if (phase.compareTo(Phase.PLAN) < 0) {
+            return List.of();
+        }
+        return all.stream()
+                .filter(f -> phase != Phase.PLAN || !(f.remedy().orElse(null) instanceof Remedy.Attest))
+                .toList();
     }
 
     private static void preparation(RunPlan plan, List<Finding> found) {

@@ -1,0 +1,286 @@
+package org.greenbead.app.jobs;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Page;
+import org.greenbead.app.shell.Pedal;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.app.work.Line;
+import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.recipe.StartingRecipe;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
+import org.greenbead.core.route.Phase;
+import org.greenbead.core.route.Routes;
+import org.greenbead.store.Format;
+
+/** A new job, one question after another: what for, whose, what is wrong, which board, which chip, which bench. */
+public final class NewJobPage extends Page {
+    private static final List<String> QUESTIONS = List.of("kind", "title", "complaint", "customer", "board",
+            "target",
+            "bench");
+    private final Desk desk;
+    private final Navigator go;
+    private final Consumer<Job> begun;
+    private final Label question = Looks.label("", "now");
+    private final Label why = Looks.label("", "muted");
+    private final VBox answers = new VBox(3);
+    private final VBox route = new VBox(2);
+    private final FlowPane choices = new FlowPane(8, 8);
+    private final Line entry;
+    private final Label said = Looks.note("said");
+    private final VBox page;
+    private final Map<String, String> given = new LinkedHashMap<>();
+    private List<Board> boards = List.of();
+    private List<Bench> benches = List.of();
+    private String id = "";
+    private int at;
+
+    /** @param begun told the job once it is in the ledger */
+    public NewJobPage(Desk desk, Navigator go, Consumer<Job> begun) {
+        this.desk = desk;
+        this.go = go;
+        this.begun = begun;
+        Texts texts = desk.texts();
+        question.setId("new-question");
+        said.setId("new-said");
+        answers.setId("new-answers");
+        choices.setId("new-choices");
+        entry = new Line("new-line", texts.get("new.prompt"));
+        entry.setOnAction(enter -> answer(entry.getText()));
+        said.pseudoClassStateChanged(Looks.BAD, true);
+        var head = Looks.as(new VBox(4, Looks.label(texts.get("new.caps"), "caps"), question, why),
+                "instruction");
+        var card = Looks.as(new VBox(8, choices, entry, said), "card");
+        var told = Looks.as(new VBox(4, Looks.label(texts.get("new.told"), "caps"), answers), "card");
+        told.setPrefWidth(300);
+        var goes = Looks.as(new VBox(4, Looks.label(texts.get("new.route"), "caps"), route), "card");
+        HBox.setHgrow(goes, Priority.ALWAYS);
+        var below = new HBox(10, told, goes);
+        VBox.setVgrow(below, Priority.ALWAYS);
+        page = Looks.as(new VBox(head, card, below), "page");
+        backWord(texts.get("new.back"));
+        desk.io(() -> {
+            id = nextId(desk.ledger().jobs());
+            boards = desk.ledger().boards();
+            benches = desk.ledger().benches();
+            return boards;
+        }, read -> show());
+        show();
+    }
+
+    /** The next number of the house: letters of the newest and one more. */
+    static String nextId(List<Job> jobs) {
+        int highest = 400;
+        String stem = "SB-";
+        for (Job job : jobs) {
+            String digits = job.id().replaceAll("\\D", "");
+            if (job.id().matches("[A-Za-z]{1,6}-\\d{1,8}")) {
+                stem = job.id().substring(0, job.id().indexOf('-') + 1);
+                highest = Math.max(highest, Integer.parseInt(digits));
+            }
+        }
+        return stem + String.format(Locale.ROOT, "%04d", highest + 1);
+    }
+
+    private String asked() {
+        return QUESTIONS.get(at);
+    }
+
+    private List<String> offered() {
+        return switch (asked()) {
+            case "kind" -> Arrays.stream(JobKind.values()).map(JobKind::key).toList();
+            case "board" -> boards.stream().map(Board::id).toList();
+            case "target" -> board().map(b -> b.chips().stream().map(Chip::name).toList()).orElse(List.of());
+            case "bench" -> fitting().stream().map(Bench::id).toList();
+            default -> List.of();
+        };
+    }
+
+    /** Benches whose probes lie on this board; all of them where none does, for then they have to be moved anyway. */
+    private List<Bench> fitting() {
+        List<Bench> fit = benches.stream().filter(b -> b.probes().stream().allMatch(p -> board()
+                .map(on -> p.atMm().xMm() <= on.sizeMm().xMm() && p.atMm().yMm() <= on.sizeMm().yMm())
+                .orElse(true)))
+                .toList();
+        return fit.isEmpty() ? benches : fit;
+    }
+
+    private java.util.Optional<Board> board() {
+        return boards.stream().filter(b -> b.id().equals(given.get("board"))).findFirst();
+    }
+
+    private String name(String question, String answer, Texts texts) {
+        return switch (question) {
+            case "kind" -> texts.say("kind." + answer);
+            case "board" ->
+                boards.stream().filter(b -> b.id().equals(answer)).map(b -> b.id() + " " + b.title())
+                        .findFirst().orElse(answer);
+            case "target" ->
+                board().flatMap(b -> b.chip(answer)).map(c -> c.name() + " " + c.part()).orElse(answer);
+            case "bench" -> benches.stream().filter(b -> b.id().equals(answer)).map(Bench::title).findFirst()
+                    .orElse(answer);
+            default -> answer;
+        };
+    }
+
+    private void show() {
+        Texts texts = desk.texts();
+        question.setText(texts.say("new." + asked()));
+        why.setText(texts.get("new.number", at + 1, QUESTIONS.size(), id));
+        answers.getChildren().clear();
+        given.forEach(
+                (q, a) -> answers.getChildren().addAll(Looks.label(texts.say("new." + q), "muted", "small"),
+                        Looks.label(name(q, a, texts), "text-ink", "strong")));
+        route(texts);
+        if (given.isEmpty()) {
+            answers.getChildren().add(Looks.label(texts.get("new.empty"), "muted"));
+        }
+        choices.getChildren().clear();
+        List<String> offered = offered();
+        for (int i = 0; i < offered.size(); i++) {
+            String one = offered.get(i);
+            var button = Looks.as(new Button(key(i) + "  " + name(asked(), one, texts)), "act");
+            button.setId("new-" + one);
+            button.setOnAction(press -> answer(one));
+            choices.getChildren().add(button);
+        }
+        boolean types = offered.isEmpty();
+        entry.setVisible(types);
+        entry.setManaged(types);
+        if (types) {
+            entry.setText(given.getOrDefault(asked(), ""));
+            entry.open();
+            pedal(Pedal.shut(texts.get("new.type"), texts.get("new.type.so")));
+        } else {
+            page.requestFocus();
+            pedal(Pedal.shut(texts.get("new.choose"), texts.get("new.choose.so")));
+        }
+    }
+
+    /** What the job will go through, once it is known what it is for. */
+    private void route(Texts texts) {
+        route.getChildren().clear();
+        String kind = given.get("kind");
+        if (kind == null) {
+            route.getChildren().add(Looks.label(texts.get("new.route.none"), "muted"));
+            return;
+        }
+        var templates = Routes.shipped().of(JobKind.valueOf(kind.toUpperCase(Locale.ROOT)));
+        for (Phase phase : Phase.values()) {
+            String beads = String.join(", ", templates.stream().filter(t -> t.phase() == phase)
+                    .map(t -> texts.say("bead." + t.id()) + (t.gate() ? " ⬡" : "")).toList());
+            if (!beads.isEmpty()) {
+                route.getChildren().addAll(
+                        Looks.label(texts.say("phase." + phase.name().toLowerCase(Locale.ROOT)), "caps"),
+                        Looks.label(beads, "text-ink", "small"));
+            }
+        }
+    }
+
+    /** 1 to 9, then letters. */
+    private static String key(int i) {
+        return i < 9 ? Integer.toString(i + 1) : Character.toString("ABCDEFGHIJ".charAt(i - 9));
+    }
+
+    private void answer(String text) {
+        if (text.isBlank()) {
+            said.setText(desk.texts().get("new.blank"));
+            return;
+        }
+        if (text.strip().length() > 400) {
+            said.setText(desk.texts().get("new.long"));
+            return;
+        }
+        said.setText("");
+        given.put(asked(), text.strip());
+        if (at + 1 < QUESTIONS.size()) {
+            at++;
+            show();
+        } else {
+            begin();
+        }
+    }
+
+    private void begin() {
+        desk.io(() -> {
+            JobKind kind = JobKind.valueOf(given.get("kind").toUpperCase(Locale.ROOT));
+            Board board = desk.ledger().document(Format.BOARD, given.get("board"), Board.class);
+            Bench bench = desk.ledger().document(Format.BENCH, given.get("bench"), Bench.class);
+            Chip target = board.requireChip(given.get("target"));
+            String stem = (board.id() + "-" + target.name()).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9-]",
+                    "");
+            Map<String, String> recipes = Map.of("lift", stem + "-lift", "seat", stem + "-seat");
+            List<Bead> beads = Routes.shipped().beads(kind, recipes);
+            for (String recipe : new ArrayList<>(recipes.values())) {
+                if (beads.stream().anyMatch(b -> b.recipe().filter(recipe::equals).isPresent())
+                        && !desk.ledger().holds(Format.RECIPE, recipe)) {
+                    boolean lift = recipe.endsWith("-lift");
+                    desk.ledger().save(StartingRecipe.of(recipe, board.id() + " " + target.name()
+                            + (lift ? ", lift" : ", seat"), target, bench, lift));
+                }
+            }
+            var job = new Job(id, given.get("title"), given.get("complaint"), given.get("customer"),
+                    board.id(),
+                    target.name(), bench.id(), beads, Facts.none().with("job.kind=" + kind.key()));
+            Job opened = job.with(new Kept("symptom-1", "symptom", desk.clock().instant(),
+                    desk.settings().technician().get(), Map.of("words", given.get("complaint"))));
+            desk.ledger().save(opened, "opened", "");
+            return opened;
+        }, begun, failed -> said.setText(String.valueOf(failed.getMessage())));
+    }
+
+    @Override
+    public Region node() {
+        return page;
+    }
+
+    @Override
+    public void back() {
+        if (at == 0) {
+            go.home();
+        } else {
+            at--;
+            given.remove(asked());
+            show();
+        }
+    }
+
+    @Override
+    public boolean key(KeyCode code, boolean control) {
+        List<String> offered = offered();
+        for (int i = 0; i < offered.size() && !control; i++) {
+            if (code.getName().equals(key(i))
+                    || code.isDigitKey() && code.getName().replaceAll("\\D", "").equals(key(i))) {
+                answer(offered.get(i));
+                return true;
+            }
+        }
+        if (code == KeyCode.ESCAPE) {
+            go.home();
+            return true;
+        }
+        return false;
+    }
+}

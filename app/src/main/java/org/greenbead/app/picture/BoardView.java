@@ -1,0 +1,233 @@
+package org.greenbead.app.picture;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.scene.Group;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.Region;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import javafx.scene.shape.Polygon;
+import javafx.scene.shape.Rectangle;
+import javafx.scene.shape.Shape;
+import javafx.scene.text.Text;
+import org.greenbead.app.look.Looks;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProtectedPart;
+import org.greenbead.core.board.Side;
+import org.greenbead.core.picture.Px;
+import org.greenbead.core.picture.Squared;
+
+/** A board with what lies on it, over its photo where that was squared up, else drawn. A cross marks the place that keys mean. */
+final class BoardView extends Region {
+    private final ImageView photo = new ImageView();
+    private final Group marks = new Group();
+    private Board board;
+    private Optional<Squared> squared = Optional.empty();
+    private Optional<Image> image = Optional.empty();
+    private Side side = Side.TOP;
+    private Point cross = new Point(1, 1);
+    private Px crossPx = new Px(0, 0);
+    private boolean corners;
+    private List<Px> marked = List.of();
+    private String target = "";
+    private List<Spot> spots = List.of();
+
+    /** Something that is no part: a screw, a lost piece, a damaged pad. @param kind style of its mark: screw, screw-in, lost, found */
+    record Spot(String name, Point at, String kind) {}
+
+    BoardView(Consumer<Point> pointed, Consumer<Px> pointedPx) {
+        photo.setManaged(false);
+        marks.setManaged(false);
+        getChildren().addAll(photo, marks);
+        setMinSize(200, 200);
+        getStyleClass().add("board-view");
+        setOnMousePressed(e -> {
+            if (board == null) {
+                return;
+            }
+            Px px = new Px((e.getX() - left()) / scale(), (e.getY() - top()) / scale());
+            if (corners) {
+                pointedPx.accept(px);
+            } else {
+                pointed.accept(squared.map(s -> s.toMm(px)).orElseGet(() -> mmOf(e.getX(), e.getY())));
+            }
+        });
+    }
+
+    void show(Board shown, String targetChip, Side face, List<Spot> more) {
+        board = shown;
+        target = targetChip;
+        side = face;
+        spots = more;
+        draw();
+    }
+
+    void photo(Optional<Image> taken, Optional<Squared> by) {
+        image = taken;
+        squared = by;
+        draw();
+    }
+
+    void cross(Point at) {
+        cross = at;
+        draw();
+    }
+
+    /** While corners are marked the cross moves in the picture. */
+    void corners(boolean on, List<Px> so, Px at) {
+        corners = on;
+        marked = so;
+        crossPx = at;
+        draw();
+    }
+
+    @Override
+    protected void layoutChildren() {
+        draw();
+    }
+
+    private boolean overPhoto() {
+        return image.isPresent() && (corners || squared.isPresent() && side == Side.TOP);
+    }
+
+    private double wide() {
+        return overPhoto() ? image.get().getWidth() : board.sizeMm().xMm();
+    }
+
+    private double high() {
+        return overPhoto() ? image.get().getHeight() : board.sizeMm().yMm();
+    }
+
+    private double scale() {
+        return Math.min((getWidth() - 8) / wide(), (getHeight() - 8) / high());
+    }
+
+    private double left() {
+        return (getWidth() - wide() * scale()) / 2;
+    }
+
+    private double top() {
+        return (getHeight() - high() * scale()) / 2;
+    }
+
+    private Point mmOf(double x, double y) {
+        double mm = (x - left()) / scale();
+        return new Point(
+                Math.clamp(side == Side.TOP ? mm : board.sizeMm().xMm() - mm, 0, board.sizeMm().xMm()),
+                Math.clamp(board.sizeMm().yMm() - (y - top()) / scale(), 0, board.sizeMm().yMm()));
+    }
+
+    /** Where a place lies in this region. The underside is seen mirrored, as it is when the board is turned over sideways. */
+    private Px at(Point mm) {
+        if (overPhoto()) {
+            Px px = squared.orElseThrow().toPx(mm);
+            return new Px(left() + px.x() * scale(), top() + px.y() * scale());
+        }
+        double x = side == Side.TOP ? mm.xMm() : board.sizeMm().xMm() - mm.xMm();
+        return new Px(left() + x * scale(), top() + (board.sizeMm().yMm() - mm.yMm()) * scale());
+    }
+
+    private void draw() {
+        marks.getChildren().clear();
+        photo.setVisible(board != null && overPhoto());
+        if (board == null || getWidth() < 60 || getHeight() < 60) {
+            return;
+        }
+        if (overPhoto()) {
+            photo.setImage(image.get());
+            photo.setFitWidth(wide() * scale());
+            photo.setFitHeight(high() * scale());
+            photo.setLayoutX(left());
+            photo.setLayoutY(top());
+        }
+        if (corners) {
+            drawCorners();
+            return;
+        }
+        if (!overPhoto()) {
+            var ground = Looks.as(new Rectangle(left(), top(), wide() * scale(), high() * scale()),
+                    "plan-board");
+            ground.setArcWidth(10);
+            ground.setArcHeight(10);
+            marks.getChildren().add(ground);
+        }
+        for (ProtectedPart part : board.parts()) {
+            if (part.side() == side) {
+                box(part.name(), part.centreMm(), part.sizeMm(), "picture-part", false);
+            }
+        }
+        for (Chip chip : board.chips()) {
+            if (chip.side() == side) {
+                box(chip.name(), chip.centreMm(), chip.sizeMm(), "picture-chip", chip.name().equals(target));
+            }
+        }
+        for (Spot spot : spots) {
+            Px p = at(spot.at());
+            Shape shape = Looks.as(spot.kind().startsWith("screw")
+                    ? new Circle(p.x(), p.y(), 7)
+                    : new Polygon(p.x(), p.y() - 8, p.x() + 8, p.y(), p.x(), p.y() + 8, p.x() - 8, p.y()),
+                    "spot-" + spot.kind());
+            marks.getChildren().add(shape);
+            label(spot.name(), p.x(), p.y() - 11);
+        }
+        cross(at(cross));
+    }
+
+    private void drawCorners() {
+        var all = new ArrayList<>(marked);
+        for (int i = 0; i < all.size(); i++) {
+            double x = left() + all.get(i).x() * scale();
+            double y = top() + all.get(i).y() * scale();
+            marks.getChildren().add(Looks.as(new Circle(x, y, 6), "picture-corner"));
+            if (i > 0) {
+                marks.getChildren().add(Looks.as(new Line(left() + all.get(i - 1).x() * scale(),
+                        top() + all.get(i - 1).y() * scale(), x, y), "picture-edge"));
+            }
+        }
+        cross(new Px(left() + crossPx.x() * scale(), top() + crossPx.y() * scale()));
+    }
+
+    private void cross(Px p) {
+        marks.getChildren().addAll(Looks.as(new Line(p.x() - 14, p.y(), p.x() - 4, p.y()), "picture-cross"),
+                Looks.as(new Line(p.x() + 4, p.y(), p.x() + 14, p.y()), "picture-cross"),
+                Looks.as(new Line(p.x(), p.y() - 14, p.x(), p.y() - 4), "picture-cross"),
+                Looks.as(new Line(p.x(), p.y() + 4, p.x(), p.y() + 14), "picture-cross"));
+    }
+
+    private void box(String name, Point centre, Point size, String look, boolean wanted) {
+        double x = size.xMm() / 2;
+        double y = size.yMm() / 2;
+        var path = new Polygon();
+        for (double[] end : new double[][]{{-x, -y}, {x, -y}, {x, y}, {-x, y}}) {
+            Px p = at(new Point(centre.xMm() + end[0], centre.yMm() + end[1]));
+            path.getPoints().addAll(p.x(), p.y());
+        }
+        Looks.as(path, look);
+        path.pseudoClassStateChanged(PseudoClass.getPseudoClass("target"), wanted);
+        path.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
+        marks.getChildren().add(path);
+        Px middle = at(centre);
+        label(name, middle.x(), middle.y() + 4);
+    }
+
+    private void label(String words, double x, double y) {
+        Text text = Looks.as(new Text(words), "picture-name");
+        text.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
+        marks.getChildren().add(text);
+        text.applyCss();
+        double width = text.getLayoutBounds().getWidth();
+        if (overPhoto()) {
+            var plate = Looks.as(new Rectangle(x - width / 2 - 3, y - 11, width + 6, 14), "picture-plate");
+            marks.getChildren().add(marks.getChildren().size() - 1, plate);
+        }
+        text.setX(x - width / 2);
+        text.setY(y);
+    }
+}

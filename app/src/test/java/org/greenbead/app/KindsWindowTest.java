@@ -1,0 +1,228 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.time.InstantSource;
+import java.util.Optional;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Jobs of three kinds from the first question to the close, by keys alone. */
+public class KindsWindowTest {
+    private static final long PATIENCE_MS = 240_000;
+    private BenchWindow window;
+
+    @BeforeMethod
+    public void open() throws Exception {
+        window = BenchWindow.onDemo();
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+    }
+
+    @AfterMethod(alwaysRun = true)
+    public void close() throws Exception {
+        window.close();
+        window.remove();
+    }
+
+    private void type(String id, String text) throws Exception {
+        window.fx(() -> {
+            TextInputControl line = (TextInputControl) window.scene().lookup(id);
+            line.requestFocus();
+            line.setText(text);
+            return null;
+        });
+        window.press(KeyCode.ENTER);
+    }
+
+    /** @param keys answers to kind, board, target and bench */
+    private void begin(KeyCode... keys) throws Exception {
+        window.press(KeyCode.O);
+        window.awaitNode("#jobs-list");
+        window.press(KeyCode.N);
+        window.awaitText("#new-question", "What is the job for");
+        window.press(keys[0]);
+        window.awaitText("#new-question", "What is it?");
+        type("#new-line", "  ");
+        window.awaitText("#new-said", "An answer is needed");
+        type("#new-line", "Test piece");
+        window.awaitText("#new-question", "What is wrong");
+        type("#new-line", "does not answer");
+        window.awaitText("#new-question", "Whose");
+        type("#new-line", "Survey vessel Orrin");
+        window.awaitText("#new-question", "Which board");
+        window.press(keys[1]);
+        window.awaitText("#new-question", "Which chip");
+        window.press(keys[2]);
+        window.awaitText("#new-question", "On which bench");
+        window.press(keys[3]);
+        window.awaitText("#job-id", "SB-0418");
+    }
+
+    private String pedal() {
+        return window.text("#pedal-word");
+    }
+
+    /** Presses on as a hand would, until the job is at its end: attests, begins counts, keeps recipes, runs the heat. */
+    private void workToTheEnd() throws Exception {
+        for (int i = 0; i < 2; i++) {
+            window.press(KeyCode.T);
+        }
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (!pedal().startsWith("The job is at its end")) {
+            assertTrue(System.currentTimeMillis() < until,
+                    "it hangs at: " + pedal() + " / " + window.text("#step-now"));
+            onwards();
+        }
+    }
+
+    private Job kept(String id) throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            return ledger.job(id);
+        } finally {
+            window.open();
+        }
+    }
+
+    private static void worked(Job job) {
+        for (Bead bead : job.beads()) {
+            assertTrue(bead.worked(), bead.id());
+            if (bead.gate()) {
+                assertEquals(bead.state(), BeadState.GREEN, bead.id());
+            }
+        }
+    }
+
+    /** A loose chip needs no heat of the board: cleaned, balled, counted, into the tray. */
+    @Test
+    public void looseChipForStock() throws Exception {
+        begin(KeyCode.DIGIT9, KeyCode.DIGIT5, KeyCode.DIGIT1, KeyCode.DIGIT1);
+        window.awaitText("#step-now", "photographed");
+        window.press(KeyCode.W);
+        window.awaitText("#ask-question", "1 of");
+        type("#ask-line", "SB-0418");
+        window.awaitText("#ask-noted", "");
+        window.press(KeyCode.ESCAPE, KeyCode.ESCAPE);
+        workToTheEnd();
+        Job job = kept("SB-0418");
+        worked(job);
+        assertEquals(job.records("intake").getFirst().text("label"), "SB-0418");
+        assertEquals(job.records("symptom").getFirst().text("words"), "does not answer");
+    }
+
+    /** Reheating alone: one run, and a report that says temporary. */
+    @Test
+    public void reflowIsTemporary() throws Exception {
+        begin(KeyCode.DIGIT3, KeyCode.DIGIT1, KeyCode.DIGIT3, KeyCode.DIGIT3);
+        workToTheEnd();
+        Job job = kept("SB-0418");
+        worked(job);
+        assertEquals(job.bead("reflow_run").orElseThrow().recipe(), Optional.of("cp-12-u6-lift"));
+        assertFalse(job.records("exposure").isEmpty(),
+                "what the chip has been through is written down by itself");
+        try (Ledger ledger = ledgerOf()) {
+            assertTrue(ledger.runs().stream().anyMatch(r -> r.jobId().equals("SB-0418")
+                    && r.outcome().filter(o -> o != Verdict.Outcome.BROKEN_OFF).isPresent()));
+        } finally {
+            window.open();
+        }
+    }
+
+    private Ledger ledgerOf() throws Exception {
+        window.close();
+        return Ledger.open(window.data(), new OpenFiles(), InstantSource.system());
+    }
+
+    /** A chip replaced: lift and seat, two runs; look-alikes are in the house, so its label is asked for before it is taken in hand. */
+    @Test
+    public void replacedWithALookAlikeInTheHouse() throws Exception {
+        begin(KeyCode.DIGIT2, KeyCode.DIGIT1, KeyCode.DIGIT3, KeyCode.DIGIT3);
+        // Two chips of the same part: the one of this job, and another that was booked in by mistake.
+        window.press(KeyCode.Q);
+        window.awaitNode("#chips-list");
+        window.press(KeyCode.N);
+        window.awaitText("#chips-said", "GB-0049");
+        String ours = window.text("#chips-said").replaceAll(".*(GB-\\d{4}-\\d).*", "$1");
+        window.press(KeyCode.N);
+        window.awaitText("#chips-said", "GB-0050");
+        String other = window.text("#chips-said").replaceAll(".*(GB-\\d{4}-\\d).*", "$1");
+        window.awaitText("#chips-alike", ours);
+        window.press(KeyCode.P);
+        type("#chips-line", "tray A9");
+        window.awaitText("#chips-said", "Kept: " + other);
+        window.press(KeyCode.G);
+        window.awaitNode("#step-now");
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (!window.text("#step-now").contains("in your hand")) {
+            assertTrue(System.currentTimeMillis() < until, "the label is never asked for: " + pedal());
+            window.press(KeyCode.SPACE);
+        }
+        window.awaitText("#pedal-word", "First the label");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "First the label");
+        type("#label-line", other);
+        window.awaitText("#label-said", "another chip");
+        type("#label-line", "GB-0049-" + (ours.endsWith("1") ? "2" : "1"));
+        window.awaitText("#label-said", "a digit of it is wrong");
+        type("#label-line", ours);
+        window.awaitText("#pedal-word", "Attest");
+        answerLabels(ours);
+        Job job = kept("SB-0418");
+        worked(job);
+        assertTrue(job.records("exposure").size() >= 2, "lift and seat");
+        try (Ledger ledger = ledgerOf()) {
+            var chip = ledger.chips().stream().filter(c -> c.label().equals(ours)).findFirst().orElseThrow();
+            assertTrue(chip.melts() >= 2, "its melts are counted: " + chip.melts());
+            assertEquals(ledger.chips().stream().filter(c -> c.label().equals(other)).findFirst()
+                    .orElseThrow().where(), "A9");
+        } finally {
+            window.open();
+        }
+    }
+
+    /** As {@link #workToTheEnd}, answering the label where it is asked for again. */
+    private void answerLabels(String label) throws Exception {
+        for (int i = 0; i < 2; i++) {
+            window.press(KeyCode.T);
+        }
+        long until = System.currentTimeMillis() + PATIENCE_MS;
+        while (!pedal().startsWith("The job is at its end")) {
+            assertTrue(System.currentTimeMillis() < until,
+                    "it hangs at: " + pedal() + " / " + window.text("#step-now"));
+            if (pedal().startsWith("First the label")) {
+                type("#label-line", label);
+                window.await("the way free",
+                        () -> !(window.scene().lookup("#pedal-word") instanceof Labeled l)
+                                || !l.getText().startsWith("First the label"));
+            }
+            onwards();
+        }
+    }
+
+    private void onwards() throws Exception {
+        String word = pedal();
+        boolean hot = window.shows("#coach-now");
+        if (!hot || word.startsWith("Start") || word.startsWith("Finish") || word.startsWith("Chip is off")
+                || word.startsWith("It moves") && window.text("#sight").contains("swims")
+                || word.startsWith("Settled")) {
+            window.press(KeyCode.SPACE);
+        } else if (window.shows("#remedy-HEATER_LAG")) {
+            window.click("#remedy-HEATER_LAG");
+        }
+        org.testfx.util.WaitForAsyncUtils.waitForFxEvents();
+    }
+}
