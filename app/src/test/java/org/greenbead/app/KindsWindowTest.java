@@ -22,8 +22,12 @@ import org.testng.annotations.Test;
 
 /** Jobs of three kinds from the first question to the close, by keys alone. */
 public class KindsWindowTest {
-    private static final long PATIENCE_MS = 240_000;
+    private static final long PATIENCE_MS = 90_000;
+    /** Five simulated minutes at sixty times. */
+    private static final long LATE_MS = 5_000;
     private BenchWindow window;
+    private String before = "";
+    private long since;
 
     @BeforeMethod
     public void open() throws Exception {
@@ -115,7 +119,7 @@ public class KindsWindowTest {
         window.press(KeyCode.W);
         window.awaitText("#ask-question", "1 of");
         type("#ask-line", "SB-0418");
-        window.awaitText("#ask-noted", "");
+        window.awaitText("#ask-question", "2 of");
         window.press(KeyCode.ESCAPE, KeyCode.ESCAPE);
         workToTheEnd();
         Job job = kept("SB-0418");
@@ -127,11 +131,11 @@ public class KindsWindowTest {
     /** Reheating alone: one run, and a report that says temporary. */
     @Test
     public void reflowIsTemporary() throws Exception {
-        begin(KeyCode.DIGIT3, KeyCode.DIGIT1, KeyCode.DIGIT3, KeyCode.DIGIT3);
+        begin(KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT1);
         workToTheEnd();
         Job job = kept("SB-0418");
         worked(job);
-        assertEquals(job.bead("reflow_run").orElseThrow().recipe(), Optional.of("cp-12-u6-lift"));
+        assertEquals(job.bead("reflow_run").orElseThrow().recipe(), Optional.of("tg-2-u2-lift"));
         assertFalse(job.records("exposure").isEmpty(),
                 "what the chip has been through is written down by itself");
         try (Ledger ledger = ledgerOf()) {
@@ -150,7 +154,7 @@ public class KindsWindowTest {
     /** A chip replaced: lift and seat, two runs; look-alikes are in the house, so its label is asked for before it is taken in hand. */
     @Test
     public void replacedWithALookAlikeInTheHouse() throws Exception {
-        begin(KeyCode.DIGIT2, KeyCode.DIGIT1, KeyCode.DIGIT3, KeyCode.DIGIT3);
+        begin(KeyCode.DIGIT2, KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT1);
         // Two chips of the same part: the one of this job, and another that was booked in by mistake.
         window.press(KeyCode.Q);
         window.awaitNode("#chips-list");
@@ -215,8 +219,15 @@ public class KindsWindowTest {
 
     private void onwards() throws Exception {
         String word = pedal();
+        if (!word.equals(before)) {
+            before = word;
+            since = System.currentTimeMillis();
+        }
         boolean hot = window.shows("#coach-now");
-        if (!hot || word.startsWith("Start") || word.startsWith("Finish") || word.startsWith("Chip is off")
+        // A stage that does not reach its evidence is ended on the technician's word, as the coach offers it.
+        boolean late = word.startsWith("Go on to") && System.currentTimeMillis() - since > LATE_MS;
+        if (!hot || late || word.startsWith("Start") || word.startsWith("Finish")
+                || word.startsWith("Chip is off")
                 || word.startsWith("It moves") && window.text("#sight").contains("swims")
                 || word.startsWith("Settled")) {
             window.press(KeyCode.SPACE);

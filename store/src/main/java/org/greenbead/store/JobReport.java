@@ -4,11 +4,15 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.RecordType;
+import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.ProbeView;
@@ -94,6 +98,8 @@ public final class JobReport {
                         words.say("severity." + finding.severity().name().toLowerCase(Locale.ROOT)),
                         words.say(finding.what()) + ". " + words.say(finding.why()));
             }
+            waived(job, sheet, words);
+            written(job, sheet, words);
             sheet.heading(words.say("report.route"));
             for (Bead bead : job.beads()) {
                 String state = words.say("report." + bead.state().name().toLowerCase(Locale.ROOT));
@@ -103,6 +109,60 @@ public final class JobReport {
             return sheet.finish((page, of) -> job.id() + "  ·  "
                     + words.say("report.page", new Quantity.Count(page), new Quantity.Count(of)));
         }
+    }
+
+    /** Warnings that somebody set aside, with the reason: they stay in the report. */
+    private static void waived(Job job, PdfSheet sheet, Words words) throws IOException {
+        List<?> waivers = job.facts().at("waivers").filter(List.class::isInstance).map(List.class::cast)
+                .orElse(List.of());
+        List<Kept> kept = job.records("waiver");
+        if (waivers.isEmpty() && kept.isEmpty()) {
+            return;
+        }
+        sheet.heading(words.say("report.waived"));
+        for (Object one : waivers) {
+            if (one instanceof Map<?, ?> waiver) {
+                pair(sheet, String.valueOf(waiver.get("rule")),
+                        waiver.get("reason")
+                                + (blank(waiver.get("person")) ? "" : " (" + waiver.get("person") + ")"));
+            }
+        }
+        for (Kept waiver : kept) {
+            pair(sheet, waiver.text("rule"), waiver.text("reason") + " " + waiver.text("consequence"));
+        }
+    }
+
+    private static boolean blank(Object text) {
+        return text == null || String.valueOf(text).isBlank();
+    }
+
+    /** What people wrote down, type by type. */
+    private static void written(Job job, PdfSheet sheet, Words words) throws IOException {
+        if (job.records().isEmpty()) {
+            return;
+        }
+        sheet.heading(words.say("report.records"));
+        for (RecordType type : RecordTypes.shipped().all()) {
+            for (Kept record : job.records(type.id())) {
+                var line = new StringBuilder();
+                for (RecordType.Item item : type.fields()) {
+                    record.noted(item.name()).ifPresent(v -> line.append(line.isEmpty() ? "" : "; ")
+                            .append(words.say("record." + type.id() + "." + item.name())).append(": ")
+                            .append(said(item.name(), v, words)));
+                }
+                pair(sheet, words.say("record." + type.id()), line.toString());
+            }
+        }
+    }
+
+    private static String said(String field, Object value, Words words) {
+        return switch (value) {
+            case Double d when field.equals("c") || field.endsWith("_c") -> words.show(new Quantity.TempC(d));
+            case Double d ->
+                d == Math.rint(d) ? Long.toString(d.longValue()) : String.format(Locale.ROOT, "%.3g", d);
+            case Boolean yes -> words.say(yes ? "book.yes" : "book.no");
+            default -> String.valueOf(value).replace('_', ' ').replaceAll("[\\[\\]]", "");
+        };
     }
 
     private static List<PdfSheet.Curve> curves(RunPlan plan, Words words, List<Double> times,

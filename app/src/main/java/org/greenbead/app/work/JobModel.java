@@ -1,6 +1,5 @@
 package org.greenbead.app.work;
 
-import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -31,6 +30,7 @@ import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Gates;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.run.AfterRun;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
@@ -269,7 +269,8 @@ public final class JobModel {
             case WORKED, LIMIT_BROKEN -> BeadState.DONE;
             case BROKEN_OFF -> BeadState.OPEN;
         };
-        Job changed = exposed(job().with(ran.bead(), state), ran, verdict);
+        Job changed = AfterRun.written(job().with(ran.bead(), state), ran, verdict, desk.clock().instant(),
+                desk.settings().technician().get());
         before.clear();
         job.set(changed);
         desk.io(() -> {
@@ -286,45 +287,6 @@ public final class JobModel {
                     ran.bead() + " " + verdict.outcome().name().toLowerCase(Locale.ROOT));
             return changed;
         }, done -> replan());
-    }
-
-    /** What the chip and its neighbours have been through, for the exposure account; and the alloy that was molten at its site. */
-    private Job exposed(Job now, RunPlan ran, Verdict verdict) {
-        if (!verdict.targetMelted()) {
-            return now;
-        }
-        Instant at = desk.clock().instant();
-        String by = desk.settings().technician().get();
-        Job longer = now.with(new Kept(now.freeId("exposure"), "exposure", at, by,
-                exposure(ran.target().name(), ran.bead(), verdict)));
-        for (String neighbour : verdict.neighboursMelted()) {
-            longer = longer.with(new Kept(longer.freeId("exposure"), "exposure", at, by,
-                    java.util.Map.of("part", neighbour, "event", ran.bead())));
-        }
-        String site = ran.target().name();
-        Optional<Kept> known = longer.records("joint").stream().filter(r -> r.text("site").equals(site))
-                .findFirst();
-        Kept joint = known
-                .orElse(new Kept(longer.freeId("joint"), "joint", at, by, java.util.Map.of("site", site)));
-        String alloy = ran.bead().startsWith("seat")
-                ? longer.facts().at("plan.ball_alloy").map(String::valueOf)
-                        .orElse(ran.target().joint().alloy().name())
-                : ran.target().joint().alloy().name();
-        return longer
-                .with(joint.with("date", at.toString().substring(0, 10), at, by).with("alloy", alloy, at, by)
-                        .with("by", by, at, by));
-    }
-
-    private static java.util.Map<String, Object> exposure(String part, String event, Verdict verdict) {
-        var fields = new java.util.LinkedHashMap<String, Object>();
-        fields.put("part", part);
-        fields.put("event", event);
-        if (Double.isFinite(verdict.peakTopC())) {
-            fields.put("peak_c", verdict.peakTopC());
-        }
-        fields.put("above_s", verdict.aboveLiquidusS());
-        fields.put("minutes", verdict.lengthS() / 60);
-        return fields;
     }
 
     /** The chip's own life, where the ledger knows it by its label. */

@@ -17,9 +17,12 @@ public final class StartingRecipe {
     private static final double APPROACH_UNDER_K = 45;
     private static final double OVER_LIQUIDUS_K = 16;
     /** Part of the rise from board to air that reaches the joint through a chip-sized nozzle at 20 mm; assumed until calibrated. */
-    private static final double AIR_SHARE = 0.33;
-    /** An open heater stands this much over the board that it can hold; assumed until calibrated. */
-    private static final double HEATER_OVER_K = 100;
+    private static final double AIR_SHARE = 0.45;
+    /** Part of the rise from room to an open heater that the board holds at the end of a soak, and how far below it a stage is ended; assumed until calibrated. */
+    private static final double HEATER_SHARE = 0.35;
+    private static final double HEATER_OVER_K = 80;
+    private static final double SURE_K = 5;
+    private static final double APPROACH_MORE_K = 20;
     private static final double LONGEST_PEAK_S = 120;
 
     private StartingRecipe() {
@@ -33,13 +36,15 @@ public final class StartingRecipe {
                 .min(Comparator.comparingDouble(n -> Math.abs(n - side))).orElseThrow();
         double flow = Math.min(28, bench.air().maxLpm());
         double heaterTop = bench.heater().maxC();
-        double soakC = liquidus - SOAK_UNDER_K;
-        double approachC = liquidus - APPROACH_UNDER_K;
+        boolean plate = bench.heater().contact();
+        double room = bench.ambientC();
+        double wanted = liquidus - APPROACH_UNDER_K;
+        double heater = Math.min(heaterTop, plate ? wanted + 15 : liquidus + HEATER_OVER_K);
+        double holds = plate ? heater - 15 : room + HEATER_SHARE * (0.92 * heater - room);
+        double soakC = Math.round(Math.min(liquidus - SOAK_UNDER_K, holds - SURE_K));
+        double approachC = Math.min(wanted, soakC + APPROACH_MORE_K);
         double jointC = Math.min(liquidus + OVER_LIQUIDUS_K, target.bodyLimitC() - 5);
         double air = Math.min(bench.air().maxC(), approachC + (jointC - approachC) / AIR_SHARE);
-        double heater = bench.heater().contact()
-                ? Math.min(heaterTop, approachC + 15)
-                : Math.min(heaterTop, approachC + HEATER_OVER_K);
         Optional<String> probe = bench.probes().stream().filter(p -> p.role() == ProbePlace.Role.BOARD)
                 .map(ProbePlace::name).findFirst();
         StageEnd soaked = probe.<StageEnd>map(p -> new StageEnd.ProbeReaches(p, soakC, 15))

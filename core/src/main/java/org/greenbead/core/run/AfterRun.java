@@ -1,0 +1,61 @@
+package org.greenbead.core.run;
+
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
+
+/**
+ * What a run leaves in the records of its job: the exposure of the chip and of each neighbour that melted, and which alloy was liquid at
+ * the site. A run whose joints stayed solid leaves nothing.
+ */
+public final class AfterRun {
+    private AfterRun() {
+    }
+
+    /** @param by who worked */
+    public static Job written(Job job, RunPlan ran, Verdict verdict, Instant at, String by) {
+        if (!verdict.targetMelted()) {
+            return job;
+        }
+        String site = ran.target().name();
+        Job longer = job.with(
+                new Kept(job.freeId("exposure"), "exposure", at, by, exposure(site, ran.bead(), verdict)));
+        for (String neighbour : verdict.neighboursMelted()) {
+            // Its peak is an estimate of the twin and no reading, so it is left blank; that it melted is what counts.
+            longer = longer.with(new Kept(longer.freeId("exposure"), "exposure", at, by,
+                    Map.of("part", neighbour, "event", ran.bead())));
+        }
+        Optional<Kept> known = longer.records("joint").stream().filter(r -> r.text("site").equals(site))
+                .findFirst();
+        Kept joint = known.orElse(new Kept(longer.freeId("joint"), "joint", at, by, Map.of("site", site)));
+        return longer.with(joint.with("date", at.toString().substring(0, 10), at, by)
+                .with("alloy", alloy(longer, ran), at, by).with("by", by, at, by));
+    }
+
+    /** Seated joints are of the alloy that the balls were planned in; others of what was there. */
+    private static String alloy(Job job, RunPlan ran) {
+        String there = ran.target().joint().alloy().name();
+        if (ran.task() != RunPlan.Task.SEAT) {
+            return there;
+        }
+        return job.facts().at("plan.ball_alloy").map(String::valueOf)
+                .or(() -> job.records("plan").stream().map(r -> r.text("ball_alloy"))
+                        .filter(a -> !a.isEmpty()).findFirst())
+                .orElse(there);
+    }
+
+    private static Map<String, Object> exposure(String part, String event, Verdict verdict) {
+        var fields = new LinkedHashMap<String, Object>();
+        fields.put("part", part);
+        fields.put("event", event);
+        if (Double.isFinite(verdict.peakTopC())) {
+            fields.put("peak_c", verdict.peakTopC());
+        }
+        fields.put("above_s", verdict.aboveLiquidusS());
+        fields.put("minutes", verdict.lengthS() / 60);
+        return fields;
+    }
+}
