@@ -88,7 +88,9 @@ public class KindsWindowTest {
         long until = System.currentTimeMillis() + PATIENCE_MS;
         while (!pedal().startsWith("The job is at its end")) {
             assertTrue(System.currentTimeMillis() < until,
-                    "it hangs at: " + pedal() + " / " + window.text("#step-now"));
+                    "it hangs at: " + pedal() + " / " + window.text("#step-now")
+                            + window.text("#coach-now") + " " + window.text("#coach-next") + " "
+                            + window.text("#clock") + " " + window.text("#speed-flag"));
             onwards();
         }
     }
@@ -206,7 +208,9 @@ public class KindsWindowTest {
         long until = System.currentTimeMillis() + PATIENCE_MS;
         while (!pedal().startsWith("The job is at its end")) {
             assertTrue(System.currentTimeMillis() < until,
-                    "it hangs at: " + pedal() + " / " + window.text("#step-now"));
+                    "it hangs at: " + pedal() + " / " + window.text("#step-now")
+                            + window.text("#coach-now") + " " + window.text("#coach-next") + " "
+                            + window.text("#clock") + " " + window.text("#speed-flag"));
             if (pedal().startsWith("First the label")) {
                 type("#label-line", label);
                 window.await("the way free",

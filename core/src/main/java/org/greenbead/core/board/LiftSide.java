@@ -12,6 +12,9 @@ import java.util.List;
 public final class LiftSide {
     /** Nothing stands there as far as anybody can see. */
     public static final double FREE_MM = 50;
+    /** Flat tweezers and blades: how wide, and how thick. */
+    public static final double TOOL_WIDTH_MM = 6;
+    public static final double TOOL_THICK_MM = 1;
     private static final double TALL_MM = 2;
     private static final double MORE_MM = 1;
 

@@ -9,6 +9,8 @@ import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.LiftSide;
+import org.greenbead.core.board.NozzleChoice;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
@@ -70,6 +72,7 @@ public final class JobFacts {
         put(said, "station", "flow_scale", "litres");
         said.put("joints", board.chips().stream().map(JobFacts::joint).toList());
         said.put("parts", parts(board, target));
+        put(said, "plan", "lift_side_clear_mm", liftClearMm(job, board, target));
         put(said, "plan", "stages", recipe.stages().stream().filter(s -> s.purpose() != Stage.Purpose.COOL)
                 .map(s -> stage(s, bench)).toList());
         put(said, "plan", "bottom", recipe.stages().stream().anyMatch(s -> s.heaterC().isPresent())
@@ -104,13 +107,24 @@ public final class JobFacts {
         return joint;
     }
 
+    /** Free way of the tool on the side that was chosen, else on the freest, mm. */
+    private static double liftClearMm(Job job, Board board, Chip target) {
+        List<LiftSide.Way> ways = LiftSide.of(board, target, LiftSide.TOOL_WIDTH_MM, LiftSide.TOOL_THICK_MM);
+        String chosen = job.records("plan").stream().map(r -> r.text("lift_side")).filter(s -> !s.isEmpty())
+                .findFirst().orElse("");
+        return ways.stream().filter(w -> w.side().name().equalsIgnoreCase(chosen)).findFirst()
+                .orElse(ways.getFirst()).clearMm();
+    }
+
     private static List<Object> parts(Board board, Chip target) {
+        List<String> inAir = NozzleChoice.of(board, target).inAir();
         var parts = new ArrayList<Object>();
         for (ProtectedPart part : board.parts()) {
             var fact = new LinkedHashMap<String, Object>();
             fact.put("id", part.name());
             fact.put("distance_mm", gap(part.centreMm(), part.sizeMm(), target.centreMm(), target.sizeMm()));
             fact.put("body_limit_c", part.limitC());
+            fact.put("in_nozzle", inAir.contains(part.name()));
             if (part.holds().contains(ProtectedPart.Holds.DATA)) {
                 fact.put("data_critical", true);
             }

@@ -31,9 +31,6 @@ import org.greenbead.core.run.RunPlan;
  */
 public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> alloys, Dry moisture,
         List<LiftSide.Way> lift, NozzleChoice nozzle, List<String> kit) {
-    /** A tool under the chip: flat tweezers and blades of 6 mm width, 1 mm thick. */
-    private static final double TOOL_WIDTH_MM = 6;
-    private static final double TOOL_THICK_MM = 1;
     /** Shares by mass for one site, factory ball taken as 1: thinning solder 1.5, new ball 1.2. Assumed until weighed. */
     private static final double ADDED_SHARE = 1.5;
     private static final double BALL_SHARE = 1.2;
@@ -76,7 +73,8 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
         List<AlloyChoice.Option> alloys = AlloyChoice.of(mix.factory(), duty, target.bodyLimitC(),
                 film(mix, "Pb"), film(mix, "Bi"), ceiling.lowestC(), lead);
         return new Overview(ceiling, mix, alloys, dry(facts, target, ceiling.lowestC()),
-                LiftSide.of(board, target, TOOL_WIDTH_MM, TOOL_THICK_MM), NozzleChoice.of(board, target),
+                LiftSide.of(board, target, LiftSide.TOOL_WIDTH_MM, LiftSide.TOOL_THICK_MM),
+                NozzleChoice.of(board, target),
                 Kit.shipped().missing(job));
     }
 

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.ResourceBundle;
 import java.util.regex.Pattern;
 import org.greenbead.core.finding.Rule;
+import org.greenbead.core.run.RunPlan;
 import org.testng.annotations.Test;
 
 public class WordsTest {
@@ -49,6 +50,18 @@ public class WordsTest {
         for (Rule rule : Rule.values()) {
             for (String part : new String[]{".what", ".why", ".remedy", ".source"}) {
                 assertTrue(C.has(rule.key() + part), rule.key() + part);
+            }
+        }
+    }
+
+    /** The coach names the task in these; a missing one would leave the pedal with the words of the stage before. */
+    @Test
+    public void everyTaskHasItsWords() {
+        for (RunPlan.Task task : RunPlan.Task.values()) {
+            String name = task.name().toLowerCase(Locale.ROOT);
+            for (String key : new String[]{"coach.molten.", "coach.molten.next.", "pedal.moves.",
+                    "pedal.heat_off."}) {
+                assertTrue(C.has(key + name), key + name);
             }
         }
     }
