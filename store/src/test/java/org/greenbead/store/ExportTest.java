@@ -13,11 +13,14 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Verdict;
@@ -47,13 +50,16 @@ public class ExportTest {
     }
 
     @Test
-    public void demoHasFourJobsAndAPast() throws Exception {
+    public void demoHasSixJobsAndAPast() throws Exception {
         assertEquals(ledger.jobs().stream().map(j -> j.id()).toList(),
-                List.of("SB-0417", "SB-0415", "SB-0412", "SB-0409"));
-        assertEquals(ledger.jobs().stream().map(j -> j.inHand().orElseThrow().phase()).distinct().count(), 4L,
-                "at four points of their routes");
+                List.of("SB-0417", "SB-0415", "SB-0412", "SB-0409", "SB-0406", "SB-0405"));
+        assertEquals(ledger.jobs().stream().map(j -> j.inHand().orElseThrow().phase()).distinct().count(), 6L,
+                "at six points of their routes");
         assertEquals(ledger.runs().size(), 4);
         assertEquals(ledger.openRuns(), List.of());
+        assertEquals(ledger.chips().size(), 8);
+        assertTrue(ledger.photos().find(ledger.job("SB-0417").records("picture").getFirst().text("file"))
+                .isPresent());
         assertTrue(ledger.runs().stream().allMatch(r -> r.startedAt().isBefore(clock.instant())));
         assertFalse(new DemoWorld(files).fill(ledger, clock, d -> {
         }), "a ledger with jobs is left alone");
@@ -105,6 +111,28 @@ public class ExportTest {
         String fahrenheit = pdfText(
                 JobReport.pdf(ledger.job(run.jobId()), log, new Words(Locale.ENGLISH, TempUnit.FAHRENHEIT)));
         assertTrue(fahrenheit.contains("°F") && !fahrenheit.contains("°C"));
+    }
+
+    /** What was set aside stays in the report, with its reason; so does what was written down. */
+    @Test
+    public void reportKeepsWaiversAndRecords() throws Exception {
+        RunEntry run = ledger.runs().stream().filter(r -> r.jobId().equals("SB-0409")).findFirst()
+                .orElseThrow();
+        Job job = ledger.job("SB-0409");
+        Job told = job.with(job.facts().with(
+                "waivers.0.rule=alloy.bismuth-meets-lead; waivers.0.reason=looked at it twice; waivers.0.person=technician B"))
+                .with(new Kept("screw-1", "screw", Instant.EPOCH, "",
+                        Map.of("hole", "A", "length_mm", 4.5, "out", true)))
+                .with(new Kept("bake-1", "bake", Instant.EPOCH, "", Map.of("what", "bake", "c", 90.0)));
+        String text = pdfText(JobReport.pdf(told, RunLog.read(ledger.logFile(run), files),
+                new Words(Locale.ENGLISH, TempUnit.CELSIUS)));
+        for (String wanted : List.of("Warnings that were set aside", "looked at it twice (technician B)",
+                "A screw Hole: A; Length, mm: 4.5", "Temperature: 90 °C")) {
+            assertTrue(text.contains(wanted), "\"" + wanted + "\" in " + text);
+        }
+        assertTrue(!pdfText(JobReport.pdf(job, RunLog.read(ledger.logFile(run), files),
+                new Words(Locale.ENGLISH, TempUnit.CELSIUS)))
+                .contains("set aside"), "nothing was waived, nothing is said of it");
     }
 
     private static String pdfText(byte[] pdf) throws IOException {

@@ -43,6 +43,7 @@ import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.Screws;
 import org.greenbead.store.Format;
 import org.greenbead.store.PlacementCsv;
 
@@ -261,7 +262,14 @@ public final class PicturePage extends Page {
         Label screws = Looks.label(texts.get("picture.screws", out, in), "strong", "small",
                 out > 0 && out != in ? "ink-amber" : "text-ink");
         screws.setId("picture-screws");
-        detail.getChildren().addAll(Looks.label(texts.get("picture.counts"), "caps"), screws,
+        detail.getChildren().addAll(Looks.label(texts.get("picture.counts"), "caps"), screws);
+        for (Screws.Length length : Screws.of(model.job())) {
+            detail.getChildren().add(Looks.label(texts.get("picture.length", length.lengthMm() > 0
+                    ? texts.words().show(new Quantity.Millimetres(length.lengthMm()))
+                    : texts.say("book.not_noted"), length.out(), length.in()), "small",
+                    length.missing() == 0 ? "muted" : "ink-amber"));
+        }
+        detail.getChildren().addAll(
                 Looks.label(texts.get("picture.lost", model.job().records("small_part").stream()
                         .filter(s -> s.text("state").equals("lost")).count()), "text-ink", "small"),
                 Looks.label(image.isEmpty()

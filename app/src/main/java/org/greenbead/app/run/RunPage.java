@@ -127,6 +127,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
                     dirty = true;
                     pedalNow();
                 }),
+                model.judgedProperty().subscribe(j -> pedalNow()),
+                model.jobProperty().subscribe(j -> pedalNow()),
                 desk.settings().unit().subscribe(u -> dirty = true));
         backWord("");
         noteWord(texts.get("key.note"));
@@ -277,6 +279,12 @@ public final class RunPage extends Page implements RunDriver.Listener {
         if (stop.isPresent()) {
             return Pedal.shut(texts.get("run.stopfirst", texts.say(stop.get().what())),
                     texts.get("run.stopfirst.so"));
+        }
+        Optional<Bead> gate = calibrates() ? Optional.empty() : model.job().gateBefore(plan.bead());
+        if (gate.isPresent()) {
+            String gateId = gate.get().id();
+            return new Pedal(texts.get("work.next", texts.say("bead." + gateId)),
+                    texts.get("work.gate", texts.say("bead." + gateId)), true, () -> go.bead(gateId));
         }
         List<Noticed> held = model.holding(plan.bead());
         if (!held.isEmpty()) {

@@ -27,6 +27,7 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.book.Wording;
 import org.greenbead.core.cue.Cue;
@@ -194,6 +195,9 @@ public final class CheckPage extends Page {
                                 texts.words().show(new Quantity.Hours(chip.floorLifeH()))),
                         "muted", "small"));
         VBox.setVgrow(card, Priority.ALWAYS);
+        if (IN_HAND.contains(beadId)) {
+            OrientationCard.of(JobFacts.of(model.job()), texts).ifPresent(side.getChildren()::add);
+        }
         side.getChildren().add(card);
     }
 
@@ -231,9 +235,14 @@ public final class CheckPage extends Page {
                     texts.get("work.next.so"), true, () -> go.bead(gate.get().id())));
             return;
         }
+        List<Noticed> held = model.holding(beadId);
         if (next.isEmpty()) {
             now.setText(texts.get("work.seen"));
-            pedal(onwards(model, go, texts));
+            if (held.isEmpty()) {
+                pedal(onwards(model, go, texts));
+            } else {
+                held(held.getFirst(), texts);
+            }
             return;
         }
         String check = next.get().id();
@@ -257,13 +266,6 @@ public final class CheckPage extends Page {
         } else if (running && clock.get().cue().quiet()) {
             countWord.setText(texts.get("work.quiet"));
         }
-        List<Noticed> held = last(bead) ? model.holding(beadId) : List.of();
-        if (!held.isEmpty()) {
-            pedal(Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
-                    texts.get("work.held.so", held.getFirst().rule().remedy())));
-            caution.setText(new Wording(texts.words()).why(held.getFirst()));
-            return;
-        }
         if (cue.isPresent() && !running) {
             pedal(new Pedal(texts.get("work.event", texts.say("event." + cue.get().event())),
                     texts.get("work.event.so", cue.get().seconds(), texts.say("check." + check)), true,
@@ -274,9 +276,11 @@ public final class CheckPage extends Page {
                 true, () -> attest(check, Attest.YES)));
     }
 
-    /** Only one check is left to see to. */
-    private static boolean last(Bead bead) {
-        return bead.gate() && bead.checks().stream().filter(c -> c.state() != Attest.YES).count() == 1;
+    /** A stop of the rule book keeps this gate shut though all of it is seen to. */
+    private void held(Noticed stop, Texts texts) {
+        pedal(Pedal.shut(texts.get("work.held", stop.rule().what()),
+                texts.get("work.held.so", stop.rule().remedy())));
+        caution.setText(new Wording(texts.words()).why(stop));
     }
 
     // Counts.

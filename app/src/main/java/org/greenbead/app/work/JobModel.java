@@ -140,6 +140,11 @@ public final class JobModel {
         }, found -> {
             if (mine == bookTurn) {
                 judged.set(found);
+                Job settled = Gates.settle(job(), found);
+                if (!settled.equals(job())) {
+                    job.set(settled);
+                    save(settled, "gate opened", "");
+                }
             }
         });
     }
@@ -159,16 +164,11 @@ public final class JobModel {
         return findings.get().stream().filter(f -> f.severity() == Severity.STOP).findFirst();
     }
 
-    /** Writes a person's word on a check; the last check of a gate that a stop holds is not taken. @return the stop, else empty */
-    public Optional<Noticed> attest(String check, Attest word) {
-        try {
-            keep(Gates.attest(job(), check, word, judged.get()), "attested",
-                    check + " " + word.name().toLowerCase(Locale.ROOT));
-        } catch (Gates.HeldException e) {
-            return Optional.of(e.stops().getFirst());
-        }
+    /** Writes a person's word on a check. */
+    public void attest(String check, Attest word) {
+        keep(Gates.attest(job(), check, word, judged.get()), "attested",
+                check + " " + word.name().toLowerCase(Locale.ROOT));
         judge();
-        return Optional.empty();
     }
 
     /** Keeps what has been noted of the job; its plan follows. */

@@ -20,37 +20,31 @@ public final class Gates {
     }
 
     /**
-     * A word on a check. The last check of a gate that a stop holds is not taken: the gate stays shut until the stop is gone or waived.
-     *
-     * @throws HeldException naming the stop
+     * A word on a check. It is always taken; a gate whose checks are all seen to while a stop holds it is worked, but not green, and so goes on
+     * blocking what follows.
      */
-    public static Job attest(Job job, String check, Attest word, Judged judged) throws HeldException {
+    public static Job attest(Job job, String check, Attest word, Judged judged) {
         Job changed = job.record(check, word);
         for (Bead bead : changed.beads()) {
             boolean passes = bead.gate() && bead.state() == BeadState.GREEN
                     && job.bead(bead.id()).filter(b -> b.state() == BeadState.GREEN).isEmpty();
-            if (passes) {
-                List<Noticed> held = holding(job, bead.id(), judged);
-                if (!held.isEmpty()) {
-                    throw new HeldException(held);
-                }
+            if (passes && !holding(job, bead.id(), judged).isEmpty()) {
+                changed = changed.with(bead.id(), BeadState.DONE);
             }
         }
         return changed;
     }
 
-    /** A gate stays shut. */
-    public static final class HeldException extends Exception {
-        private static final long serialVersionUID = 1L;
-        private final transient List<Noticed> stops;
-
-        HeldException(List<Noticed> stops) {
-            super(stops.getFirst().rule().what());
-            this.stops = List.copyOf(stops);
+    /** Gates whose checks are all seen to turn green once nothing holds them any more. A gate that was passed stays passed. */
+    public static Job settle(Job job, Judged judged) {
+        Job settled = job;
+        for (Bead bead : job.beads()) {
+            boolean worked = bead.gate() && bead.kind() == Bead.Kind.CHECK && bead.state() == BeadState.DONE
+                    && bead.checks().stream().allMatch(c -> c.state() == Attest.YES);
+            if (worked && holding(job, bead.id(), judged).isEmpty()) {
+                settled = settled.with(bead.id(), BeadState.GREEN);
+            }
         }
-
-        public List<Noticed> stops() {
-            return stops;
-        }
+        return settled;
     }
 }

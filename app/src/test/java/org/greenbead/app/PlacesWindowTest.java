@@ -1,0 +1,253 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.awt.image.BufferedImage;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javax.imageio.ImageIO;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.route.Job;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** The places around the work, by keys: pictures, the parts map, ways of working, thresholds, search, what is written down and taken back. */
+public class PlacesWindowTest {
+    private BenchWindow window;
+
+    @BeforeMethod
+    public void open() throws Exception {
+        window = BenchWindow.onDemo();
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+    }
+
+    @AfterMethod(alwaysRun = true)
+    public void close() throws Exception {
+        window.close();
+        window.remove();
+    }
+
+    private void type(String id, String text) throws Exception {
+        window.await(id + " to write in",
+                () -> window.scene().lookup(id) instanceof TextInputControl t && t.isVisible());
+        window.fx(() -> {
+            TextInputControl line = (TextInputControl) window.scene().lookup(id);
+            line.requestFocus();
+            line.setText(text);
+            return null;
+        });
+        window.press(KeyCode.ENTER);
+    }
+
+    private interface Asks<T> {
+        T of(Ledger ledger) throws Exception;
+    }
+
+    private <T> T kept(Asks<T> asks) throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            return asks.of(ledger);
+        } finally {
+            window.open();
+            window.awaitNode("#remedy-CELL_CONNECTED");
+        }
+    }
+
+    private void openJob(String id) throws Exception {
+        window.press(KeyCode.O);
+        window.awaitNode("#jobs-list");
+        window.press(KeyCode.I);
+        window.fx(() -> {
+            ((TextInputControl) window.scene().lookup("#jobs-search")).setText(id);
+            return null;
+        });
+        window.awaitText("#pedal-word", id);
+        window.press(KeyCode.ENTER);
+        window.awaitText("#job-id", id);
+    }
+
+    /** Words of the bench find a job; a job packed here can be fetched again. */
+    @Test
+    public void jobsAreFoundAndPacked() throws Exception {
+        window.press(KeyCode.O);
+        window.awaitNode("#job-SB-0405");
+        window.press(KeyCode.I);
+        window.fx(() -> {
+            ((TextInputControl) window.scene().lookup("#jobs-search")).setText("upgrade");
+            return null;
+        });
+        window.awaitText("#jobs-read", "is read as memory");
+        window.await("the plotter with its tracks is no answer",
+                () -> window.scene().lookup("#job-SB-0415") == null);
+        window.awaitText("#pedal-word", "Open SB-0405");
+        window.press(KeyCode.ESCAPE, KeyCode.E);
+        window.awaitText("#jobs-said", "is packed");
+        assertTrue(Files.size(window.data().resolve("exports/SB-0405.zip")) > 1000);
+        window.press(KeyCode.SPACE);
+        window.awaitText("#job-id", "SB-0405");
+    }
+
+    /** One question at a time; a slip is said, an answer is kept, and Ctrl+Z takes it back. */
+    @Test
+    public void answersAreKeptAndTakenBack() throws Exception {
+        openJob("SB-0406");
+        window.awaitText("#step-now", "Seal");
+        window.press(KeyCode.W);
+        window.awaitText("#ask-question", "State of the seal");
+        type("#ask-line", "broken at the lens");
+        window.awaitText("#ask-question", "Screws that belong");
+        type("#ask-line", "seven");
+        window.awaitText("#ask-said", "no number");
+        type("#ask-line", "7");
+        window.awaitText("#ask-question", "Screws that are in it");
+        window.press(KeyCode.ESCAPE);
+        window.await("the line is left", () -> !(window.scene().getFocusOwner() instanceof TextInputControl));
+        window.pressControl(KeyCode.Z);
+        window.awaitText("#trouble", "Taken back");
+        Job job = kept(l -> l.job("SB-0406"));
+        assertEquals(job.records("condition").getFirst().text("seal"), "broken at the lens");
+        assertFalse(job.records("condition").getFirst().noted("screws_expected").isPresent(),
+                "the last answer was taken back");
+    }
+
+    /** A picture that the camera drops into its folder is taken in; one that is none is said. */
+    @Test
+    public void cameraFolderIsWatched() throws Exception {
+        Path camera = Files.createDirectory(window.data().resolve("camera"));
+        window.press(KeyCode.B);
+        window.awaitNode("#setup-camera");
+        window.fx(() -> {
+            ((TextInputControl) window.scene().lookup("#setup-camera")).setText(camera.toString());
+            return null;
+        });
+        openJob("SB-0406");
+        window.awaitText("#photo-said", "camera folder is watched");
+        ImageIO.write(new BufferedImage(320, 200, BufferedImage.TYPE_INT_RGB), "png",
+                camera.resolve("shot1.png").toFile());
+        window.awaitText("#photo-said", "Taken in: shot1.png");
+        Files.writeString(camera.resolve("shot2.jpg"), "this is no picture");
+        window.awaitText("#photo-said", "no PNG or JPEG");
+        assertEquals(kept(l -> l.job("SB-0406")).records("picture").size(), 2);
+    }
+
+    /** The parts map by keys: four corners, a part with its limit, what it holds, a screw that goes back in, a lost piece. */
+    @Test
+    public void boardPictureIsWorkedByKeys() throws Exception {
+        window.press(KeyCode.D);
+        window.awaitText("#picture-title", "WB-7");
+        window.awaitText("#picture-screws", "4 out, 0 in");
+        window.press(KeyCode.C);
+        for (String corner : new String[]{"lower left", "lower right", "upper right", "upper left"}) {
+            window.awaitText("#picture-title", corner);
+            window.press(KeyCode.SPACE);
+        }
+        window.awaitText("#picture-said", "four corners");
+        window.press(KeyCode.A);
+        type("#picture-line", "C44 wet capacitor 8x8 105");
+        window.awaitText("#picture-said", "C44: wet capacitor, limit 105");
+        window.press(KeyCode.DIGIT1, KeyCode.H);
+        type("#picture-line", "tall");
+        window.awaitText("#picture-said", "no height");
+        window.press(KeyCode.H);
+        type("#picture-line", "5.8 mm");
+        window.press(KeyCode.V);
+        type("#picture-line", "C113");
+        window.press(KeyCode.X);
+        window.awaitText("#picture-said", "No screw within");
+        Board board = kept(l -> l.document(Format.BOARD, "WB-7", Board.class));
+        var c44 = board.parts().stream().filter(p -> p.name().equals("C44")).findFirst().orElseThrow();
+        assertEquals(c44.limitC(), 105.0);
+        assertEquals(c44.heightMm().orElseThrow(), 5.8);
+        assertTrue(c44.holds().contains(org.greenbead.core.board.ProtectedPart.Holds.DATA));
+        window.press(KeyCode.D);
+        window.awaitText("#picture-title", "WB-7");
+        window.press(KeyCode.DELETE);
+        window.pressControl(KeyCode.Z);
+        window.awaitText("#picture-said", "Taken back");
+        assertEquals(kept(l -> l.document(Format.BOARD, "WB-7", Board.class)).parts().size(),
+                board.parts().size());
+        assertTrue(kept(l -> l.job("SB-0417")).records("small_part").stream()
+                .anyMatch(r -> r.text("id").equals("C113")));
+    }
+
+    /** Another way of working wants a reason, changes the route, and is taken back; the kit is put out tool by tool. */
+    @Test
+    public void waysAndKit() throws Exception {
+        window.press(KeyCode.Y);
+        window.awaitText("#over-ceiling-figure", "183 °C");
+        String missing = window.text("#over-kit-figure");
+        window.press(KeyCode.SPACE);
+        window.await("one fewer", () -> window.scene().lookup("#over-kit-figure") instanceof Labeled l
+                && !l.getText().equals(missing));
+        window.press(KeyCode.N);
+        window.awaitNode("#choice-spheres");
+        window.press(KeyCode.DIGIT2);
+        type("#ways-reason", "");
+        window.awaitText("#ways-said", "with a reason");
+        window.press(KeyCode.DIGIT2);
+        type("#ways-reason", "no stencil for this field");
+        window.awaitNode("#bead-spheres_pour");
+        assertFalse(window.shows("#bead-bead_print"));
+        window.pressControl(KeyCode.Z);
+        window.await("paste again", () -> window.scene().lookup("#bead-bead_print") != null);
+    }
+
+    /** A threshold is changed for this bench, the book follows, and the usual number comes back. */
+    @Test
+    public void thresholdsAreTheBenchsOwn() throws Exception {
+        window.press(KeyCode.K);
+        window.awaitText("#book-title", "to care for");
+        window.press(KeyCode.T);
+        window.awaitNode("#limits-list");
+        window.press(KeyCode.ENTER);
+        type("#limits-value", "a lot");
+        window.awaitText("#limits-said", "no number");
+        window.press(KeyCode.ENTER);
+        type("#limits-value", "3,5");
+        window.awaitText("#limits-said", "Kept for this bench");
+        assertTrue(kept(l -> l.setting("rule_limits").orElse("")).contains("=3.5"));
+        window.press(KeyCode.K);
+        window.awaitText("#book-title", "to care for");
+        window.press(KeyCode.T);
+        window.awaitNode("#limits-list");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#limits-said", "usual number");
+        assertEquals(kept(l -> l.setting("rule_limits").orElse("")), "");
+    }
+
+    /** A stop of the book holds its gate in the window, with what to do. */
+    @Test
+    public void stopHoldsTheGate() throws Exception {
+        window.press(KeyCode.K);
+        window.awaitText("#book-title", "to care for");
+        window.press(KeyCode.I);
+        type("#book-line", "joints.0.site=U1; joints.0.bi_pct=7; joints.0.pb_pct=30");
+        window.awaitText("#book-title", "1 to stop for");
+        window.press(KeyCode.G);
+        window.awaitText("#pedal-word", "Unplug the cell");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#pedal-word", "Power off");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#step-now", "All of it is seen to");
+        window.awaitText("#pedal-word", "Held: Bismuth and lead");
+        window.awaitText("#step-caution", "U1");
+        window.press(KeyCode.K);
+        window.awaitText("#book-title", "1 to stop for");
+        window.press(KeyCode.I);
+        type("#book-line", "joints.0.flat_proof=yes");
+        window.awaitText("#book-title", "0 to stop for");
+        window.press(KeyCode.G);
+        window.awaitText("#pedal-word", "Start the run");
+    }
+}
