@@ -16,7 +16,9 @@ import picocli.CommandLine.Command;
         BundleCommands.Pack.class, BundleCommands.Import.class, ChipCommands.Chips.class,
         ChipCommands.Labels.class, TradeCommands.Jobs.class, TradeCommands.PlanOverview.class,
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
-        TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class})
+        TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
+        BeadCommands.Ball.class,
+        BeadCommands.Joint.class, BeadCommands.Spheres.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.CommandSpec spec;

@@ -211,6 +211,27 @@ public class JobVerbsTest {
     }
 
     @Test
+    public void ballsAreReckoned() throws Exception {
+        Said ball = type("ball", "--opening", "0.40", "--thickness", "0.10", "--pitch", "0.65", "--json",
+                file("ball.json"));
+        assertEquals(ball.status(), 0, ball.err());
+        assertEquals(json(file("ball.json")).at("/area_ratio").asDouble(), 1.0, 1e-9);
+        double made = json(file("ball.json")).at("/ball_mm").asDouble();
+        assertTrue(type("ball", "--wanted", Double.toString(made), "--thickness", "0.10").out()
+                .contains("opening 0.400"), ball.out());
+        assertEquals(type("ball", "--opening", "0.28", "--thickness", "0.12").status(), 1,
+                "it does not let go");
+        assertEquals(type("ball", "--opening", "0.42", "--thickness", "0.10", "--pitch", "0.5").status(), 1,
+                "the web is too thin");
+        assertEquals(type("ball", "--thickness", "0.10").status(), 2);
+        assertTrue(type("joint", "--ball", "0.45", "--pads", "0.38,0.40", "--pitch", "0.8").out()
+                .contains("gap to the next 0.313"));
+        assertEquals(type("joint", "--ball", "0.45", "--pads", "0.38").status(), 2);
+        assertTrue(type("spheres", "--count", "264", "--diameter", "0.5", "--alloy", "Sn63Pb37").out()
+                .startsWith("286 spheres, 0.550 mg"));
+    }
+
+    @Test
     public void pagesOfTheDocsAreFresh() throws Exception {
         var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
         assertEquals(Files.readString(Path.of("../docs/records.md")), RecordSheet.of(words),

@@ -132,7 +132,7 @@ public final class JobsPage extends Page {
                         "muted", "small"));
         HBox.setHgrow(words, Priority.ALWAYS);
         Label part = Looks.label(texts.get("jobs.done", done, job.beads().size()), "muted", "small");
-        part.setMinWidth(64);
+        part.setMinWidth(92);
         part.setAlignment(Pos.CENTER_RIGHT);
         var row = new HBox(10, id, words, string, at, part);
         row.setAlignment(Pos.CENTER_LEFT);

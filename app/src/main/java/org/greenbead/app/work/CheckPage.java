@@ -8,8 +8,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
-import javafx.scene.control.Button;
-import javafx.scene.control.ContentDisplay;
+import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
@@ -339,20 +338,16 @@ public final class CheckPage extends Page {
         box.pseudoClassStateChanged(NO, item.state() == Attest.NO);
         Label words = Looks.label(texts.say("check." + item.id()), "step-text");
         HBox.setHgrow(words, Priority.ALWAYS);
-        var line = new HBox(12, box, words);
+        // A box and not a button: only a box grows with words that wrap.
+        var line = Looks.as(new HBox(12, box, words), "check-row");
         line.setAlignment(Pos.CENTER_LEFT);
-        var button = Looks.as(new Button(), "check-row");
-        button.setId("check-" + item.id());
-        button.setGraphic(line);
-        button.setMaxWidth(Double.MAX_VALUE);
-        button.setMinHeight(Region.USE_PREF_SIZE);
-        button.setAlignment(Pos.CENTER_LEFT);
-        button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-        line.prefWidthProperty().bind(button.widthProperty().subtract(34));
-        button.setAccessibleText(texts.say("check." + item.id()));
-        button.pseudoClassStateChanged(Looks.HERE, next().map(CheckItem::id).equals(Optional.of(item.id())));
-        button.setOnAction(press -> attest(item.id(), item.state() == Attest.YES ? Attest.NO : Attest.YES));
-        return button;
+        line.setId("check-" + item.id());
+        line.setAccessibleRole(AccessibleRole.CHECK_BOX);
+        line.setAccessibleText(texts.say("check." + item.id()));
+        line.pseudoClassStateChanged(Looks.HERE, next().map(CheckItem::id).equals(Optional.of(item.id())));
+        line.setOnMouseClicked(
+                press -> attest(item.id(), item.state() == Attest.YES ? Attest.NO : Attest.YES));
+        return line;
     }
 
     private void attest(String check, Attest word) {

@@ -1,0 +1,149 @@
+package org.greenbead.cli;
+
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+import org.greenbead.core.alloy.MeltingTable;
+import org.greenbead.core.bead.Aperture;
+import org.greenbead.core.bead.Balls;
+import org.greenbead.core.bead.Collapse;
+import org.greenbead.core.bead.Paste;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** From paste to ball to joint. */
+final class BeadCommands {
+    private static final double GOOD_AREA_RATIO = 0.66;
+    private static final double LEAST_WEB_MM = 0.10;
+
+    private BeadCommands() {
+    }
+
+    /** Balls out of an opening, or the opening for a ball. */
+    @Command(name = "ball", mixinStandardHelpOptions = true, description = "The ball that an opening makes (--opening), or the opening that a ball wants (--wanted); exit 1 when it will not print well.")
+    static final class Ball extends Verb {
+        @Option(names = "--opening", description = "Diameter of a round opening or side of a square one, mm.")
+        private Double openingMm;
+        @Option(names = "--square", description = "The opening is square; with the radius of its corners, mm.", arity = "0..1", fallbackValue = "0")
+        private Double radiusMm;
+        @Option(names = "--wanted", description = "Diameter of the ball that is wanted, mm.")
+        private Double wantedMm;
+        @Option(names = "--thickness", required = true, description = "Of the stencil, mm.")
+        private double thicknessMm;
+        @Option(names = "--pitch", description = "Pitch, mm.")
+        private Double pitchMm;
+        @Option(names = "--alloy", defaultValue = "SAC305", description = "Alloy of the paste (default ${DEFAULT-VALUE}).")
+        private String alloy;
+        @Option(names = "--metal", defaultValue = "88.5", description = "Metal by mass, %% (default ${DEFAULT-VALUE}).")
+        private double metalPct;
+        @Option(names = "--dried", defaultValue = "0", description = "Part of the flux that was blotted or has dried, 0 to 0.9.")
+        private double dried;
+        @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
+        private Path json;
+
+        @Override
+        public Integer call() throws Exception {
+            double metal = Paste.of(MeltingTable.standard().require(alloy).made(), metalPct, dried)
+                    .metalVolumePart();
+            if (openingMm == null == (wantedMm == null)) {
+                throw new IllegalArgumentException("name either --opening or --wanted");
+            }
+            Map<String, Object> result = new LinkedHashMap<>();
+            result.put("metal_volume_part", metal);
+            double ratio;
+            double web;
+            if (openingMm != null) {
+                Aperture opening = radiusMm == null
+                        ? new Aperture.Round(openingMm)
+                        : new Aperture.Square(openingMm, radiusMm);
+                ratio = opening.areaRatio(thicknessMm);
+                double released = Balls.released(ratio);
+                double ball = Balls.diameterMm(opening, thicknessMm, metal, released);
+                web = pitchMm == null ? Double.NaN : pitchMm - openingMm;
+                out().printf(Locale.ROOT,
+                        "ball %.3f mm; %.0f %% of the paste is released, %.0f %% of it is metal%n", ball,
+                        released * 100, metal * 100);
+                result.put("ball_mm", ball);
+                result.put("released_part", released);
+            } else {
+                // The release depends on the opening, the opening on the release: a few rounds settle it.
+                double released = 0.9;
+                Balls.Wanted wanted = null;
+                for (int i = 0; i < 30; i++) {
+                    wanted = Balls.openingFor(wantedMm, thicknessMm, metal, released,
+                            pitchMm == null ? 0 : pitchMm);
+                    released = Math.max(0.05, Balls.released(wanted.areaRatio()));
+                }
+                ratio = wanted.areaRatio();
+                web = pitchMm == null ? Double.NaN : wanted.webMm();
+                out().printf(Locale.ROOT, "round opening %.3f mm; %.0f %% of the paste is released%n",
+                        wanted.diameterMm(),
+                        released * 100);
+                result.put("opening_mm", wanted.diameterMm());
+                result.put("released_part", released);
+            }
+            out().printf(Locale.ROOT, "area ratio %.2f%s%n", ratio,
+                    ratio < GOOD_AREA_RATIO ? ": too little, a thinner sheet or a larger hole" : "");
+            result.put("area_ratio", ratio);
+            boolean thin = web < LEAST_WEB_MM;
+            if (!Double.isNaN(web)) {
+                out().printf(Locale.ROOT, "web %.3f mm%s%n", web, thin ? ": too thin, prints join" : "");
+                result.put("web_mm", web);
+            }
+            json(json, result);
+            return ratio < GOOD_AREA_RATIO || thin ? 1 : 0;
+        }
+    }
+
+    /** The joint that a ball collapses to. */
+    @Command(name = "joint", mixinStandardHelpOptions = true, description = "Height and bulge of a joint after collapse, and the gap to the next.")
+    static final class Joint extends Verb {
+        @Option(names = "--ball", required = true, description = "Diameter of the ball, mm.")
+        private double ballMm;
+        @Option(names = "--pads", required = true, split = ",", description = "Diameters of the two pads, mm: 0.38,0.40.")
+        private double[] padsMm;
+        @Option(names = "--pitch", description = "Pitch, mm.")
+        private Double pitchMm;
+        @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
+        private Path json;
+
+        @Override
+        public Integer call() throws Exception {
+            if (padsMm.length != 2) {
+                throw new IllegalArgumentException("--pads wants two diameters, such as 0.38,0.40");
+            }
+            Collapse joint = Collapse.of(Balls.sphereMm3(ballMm), padsMm[0] / 2, padsMm[1] / 2);
+            out().printf(Locale.ROOT, "height %.3f mm, bulge %.3f mm%n", joint.heightMm(), joint.bulgeMm());
+            if (pitchMm != null) {
+                out().printf(Locale.ROOT, "gap to the next %.3f mm%n", joint.gapMm(pitchMm));
+            }
+            json(json, joint);
+            return 0;
+        }
+    }
+
+    /** Spheres for a field. */
+    @Command(name = "spheres", mixinStandardHelpOptions = true, description = "Spheres to order for a field, and what they weigh.")
+    static final class Spheres extends Verb {
+        @Option(names = "--count", required = true, description = "Balls of the field.")
+        private int count;
+        @Option(names = "--diameter", required = true, description = "Of a sphere, mm.")
+        private double diameterMm;
+        @Option(names = "--alloy", defaultValue = "SAC305", description = "Alloy (default ${DEFAULT-VALUE}).")
+        private String alloy;
+        @Option(names = "--over", defaultValue = "8", description = "Overage, %% (default ${DEFAULT-VALUE}).")
+        private double overPct;
+
+        @Override
+        public Integer call() {
+            double one = Balls.massMg(diameterMm,
+                    MeltingTable.standard().require(alloy).made().densityGPerCm3());
+            int order = Balls.order(count, overPct);
+            out().printf(Locale.ROOT,
+                    "%d spheres, %.3f mg each: the field weighs %.1f mg, the order %.1f mg%n", order, one,
+                    count * one, order * one);
+            return 0;
+        }
+    }
+}
