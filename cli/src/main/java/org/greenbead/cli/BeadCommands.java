@@ -1,16 +1,22 @@
 package org.greenbead.cli;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.alloy.MeltingTable;
 import org.greenbead.core.bead.Aperture;
 import org.greenbead.core.bead.Balls;
+import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Collapse;
 import org.greenbead.core.bead.Paste;
+import org.greenbead.store.BeadMapCsv;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
 
 /** From paste to ball to joint. */
 final class BeadCommands {
@@ -144,6 +150,70 @@ final class BeadCommands {
                     "%d spheres, %.3f mg each: the field weighs %.1f mg, the order %.1f mg%n", order, one,
                     count * one, order * one);
             return 0;
+        }
+    }
+
+    /** Bead maps. */
+    @Command(name = "map", mixinStandardHelpOptions = true, description = "Says what a bead map holds; makes one (--new), mirrors it, or finds how a stencil fits it (--stencil; exit 1 when holes and sites do not match).")
+    static final class MapCommand extends Verb {
+        @Parameters(paramLabel = "MAP", description = "Bead map (site,x_mm,y_mm,diameter_mm,net,critical).")
+        private Path file;
+        @Option(names = "--new", paramLabel = "ROWSxCOLUMNS", description = "Make a full grid first, such as 17x17.")
+        private String grid;
+        @Option(names = "--pitch", description = "Pitch of a new map, mm.")
+        private Double pitchMm;
+        @Option(names = "--diameter", description = "Ball of a new map, mm.")
+        private Double ballMm;
+        @Option(names = "--gap", paramLabel = "FROM:TO", description = "Leave out the sites of a rectangle, such as G7:L11; may be given several times.")
+        private List<String> gaps = new ArrayList<>();
+        @Option(names = "--mirror", paramLabel = "OUT", description = "Write it as seen from the other side.")
+        private Path mirror;
+        @Option(names = "--stencil", paramLabel = "OTHER", description = "A stencil, as a map.")
+        private Path stencil;
+        @Option(names = "--json", paramLabel = "OUT", description = "Write the fit as JSON.")
+        private Path json;
+
+        @Override
+        public Integer call() throws Exception {
+            if (grid != null) {
+                write(file, BeadMapCsv.write(made()));
+            }
+            BeadMap map = BeadMapCsv.read(file);
+            out().printf(Locale.ROOT, "%d sites, pitch %.3f mm, from %s to %s%n", map.sites().size(),
+                    map.pitchMm(),
+                    map.sites().getFirst().name(), map.sites().getLast().name());
+            if (mirror != null) {
+                write(mirror, BeadMapCsv.write(map.mirrored()));
+            }
+            if (stencil == null) {
+                return 0;
+            }
+            BeadMap.Fit fit = map.fit(BeadMapCsv.read(stencil));
+            out().printf(Locale.ROOT,
+                    "turned by %d degrees clockwise: %d sites without a hole, %d holes without a site%n",
+                    fit.degrees(), fit.unfilled().size(), fit.extra().size());
+            if (!fit.whole()) {
+                out().println("without a hole: "
+                        + String.join(" ", fit.unfilled().stream().limit(20).toList()) + "; without a site: "
+                        + String.join(" ", fit.extra().stream().limit(20).toList()));
+            }
+            json(json, fit);
+            return fit.whole() ? 0 : 1;
+        }
+
+        private BeadMap made() {
+            String[] size = grid.toLowerCase(Locale.ROOT).split("x");
+            if (size.length != 2 || !size[0].matches("\\d{1,3}") || !size[1].matches("\\d{1,3}")
+                    || pitchMm == null) {
+                throw new IllegalArgumentException("a new map wants --new 17x17 and --pitch 0.65");
+            }
+            BeadMap map = BeadMap.grid(Integer.parseInt(size[0]), Integer.parseInt(size[1]), pitchMm,
+                    Optional.ofNullable(ballMm));
+            for (String gap : gaps) {
+                String[] ends = gap.split(":");
+                map = map.without(ends[0], ends[ends.length - 1]);
+            }
+            return map;
         }
     }
 }

@@ -18,7 +18,7 @@ import picocli.CommandLine.Command;
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
         BeadCommands.Ball.class,
-        BeadCommands.Joint.class, BeadCommands.Spheres.class})
+        BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.CommandSpec spec;

@@ -232,6 +232,26 @@ public class JobVerbsTest {
     }
 
     @Test
+    public void mapIsMadeMirroredAndFitted() throws Exception {
+        Said made = type("map", file("chip.csv"), "--new", "17x17", "--pitch", "0.65", "--diameter", "0.4",
+                "--gap", "G7:L11", "--gap", "A1",
+                "--mirror", file("top.csv"));
+        assertTrue(made.out().contains("263 sites, pitch 0.650 mm"), made.out() + made.err());
+        assertEquals(type("map", file("chip.csv"), "--stencil", file("chip.csv"), "--json", file("fit.json"))
+                .status(), 0);
+        assertEquals(json(file("fit.json")).at("/degrees").asInt(), 0);
+        Said mirrored = type("map", file("chip.csv"), "--stencil", file("top.csv"));
+        assertEquals(mirrored.status(), 0,
+                "a square field with one corner missing fits its mirror when it is turned");
+        assertTrue(mirrored.out().contains("turned by 270"), mirrored.out());
+        assertEquals(type("map", file("other.csv"), "--new", "17x17", "--pitch", "0.65").status(), 0);
+        Said other = type("map", file("chip.csv"), "--stencil", file("other.csv"));
+        assertEquals(other.status(), 1);
+        assertTrue(other.out().contains("26 holes without a site"), other.out());
+        assertEquals(type("map", file("x.csv"), "--new", "17", "--pitch", "0.65").status(), 2);
+    }
+
+    @Test
     public void pagesOfTheDocsAreFresh() throws Exception {
         var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
         assertEquals(Files.readString(Path.of("../docs/records.md")), RecordSheet.of(words),
