@@ -12,7 +12,10 @@ import org.greenbead.core.bead.Aperture;
 import org.greenbead.core.bead.Balls;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Collapse;
+import org.greenbead.core.bead.EdgeGap;
 import org.greenbead.core.bead.Paste;
+import org.greenbead.core.bead.PullIn;
+import org.greenbead.core.bead.Spread;
 import org.greenbead.store.BeadMapCsv;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -214,6 +217,62 @@ final class BeadCommands {
                 map = map.without(ends[0], ends[ends.length - 1]);
             }
             return map;
+        }
+    }
+
+    /** Whether a chip will centre itself. */
+    @Command(name = "pullin", mixinStandardHelpOptions = true, description = "Whether surface tension centres a chip that lies beside its place; exit 1 when it has to be moved.")
+    static final class Pull extends Verb {
+        @Option(names = "--offset", required = true, split = ",", description = "Offset x,y, mm.")
+        private double[] offsetMm;
+        @Option(names = "--turn", defaultValue = "0", description = "Turn, degrees.")
+        private double turnDeg;
+        @Option(names = "--corner", required = true, description = "Distance of the farthest ball from the middle, mm.")
+        private double cornerMm;
+        @Option(names = "--pad", required = true, description = "Diameter of a pad, mm.")
+        private double padMm;
+
+        @Override
+        public Integer call() {
+            if (offsetMm.length != 2) {
+                throw new IllegalArgumentException("--offset wants two numbers, such as 0.08,0.05");
+            }
+            PullIn pull = PullIn.of(offsetMm[0], offsetMm[1], turnDeg, cornerMm, padMm);
+            out().printf(Locale.ROOT, "%.3f mm off at the corner, half a pad is %.3f mm: %s%n",
+                    pull.cornerMm(), pull.allowedMm(),
+                    pull.verdict().name().toLowerCase(Locale.ROOT).replace('_', ' '));
+            return pull.verdict() == PullIn.Verdict.MOVE_IT ? 1 : 0;
+        }
+    }
+
+    /** How evenly it sits. */
+    @Command(name = "edges", mixinStandardHelpOptions = true, description = "Mean, range and tilt from the gaps at four edges; spread of ball diameters with --diameters.")
+    static final class Edges extends Verb {
+        @Option(names = "--gaps", split = ",", description = "North,east,south,west, mm.")
+        private double[] gapsMm;
+        @Option(names = "--length", defaultValue = "10", description = "Length of an edge, mm.")
+        private double lengthMm;
+        @Option(names = "--diameters", split = ",", description = "Diameters of balls, mm.")
+        private double[] diametersMm;
+
+        @Override
+        public Integer call() {
+            if (gapsMm == null && diametersMm == null || gapsMm != null && gapsMm.length != 4) {
+                throw new IllegalArgumentException(
+                        "name four --gaps, such as 0.42,0.45,0.47,0.43, or --diameters");
+            }
+            if (gapsMm != null) {
+                EdgeGap gap = EdgeGap.of(gapsMm[0], gapsMm[1], gapsMm[2], gapsMm[3], lengthMm);
+                out().printf(Locale.ROOT, "mean %.3f mm, range %.3f mm, tilt %.3f degrees%n", gap.meanMm(),
+                        gap.rangeMm(), gap.tiltDeg());
+            }
+            if (diametersMm != null) {
+                Spread spread = Spread.of(diametersMm);
+                out().printf(Locale.ROOT, "%d balls, mean %.3f mm, spread %.1f %%, volumes %.0f %%%n",
+                        spread.count(), spread.meanMm(),
+                        spread.spreadPct(), spread.volumePct());
+            }
+            return 0;
         }
     }
 }

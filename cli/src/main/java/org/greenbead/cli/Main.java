@@ -18,7 +18,8 @@ import picocli.CommandLine.Command;
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
         BeadCommands.Ball.class,
-        BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class})
+        BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class,
+        BeadCommands.Pull.class, BeadCommands.Edges.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.CommandSpec spec;

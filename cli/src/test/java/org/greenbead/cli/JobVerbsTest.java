@@ -232,6 +232,20 @@ public class JobVerbsTest {
     }
 
     @Test
+    public void seatIsReckoned() {
+        assertEquals(type("pullin", "--offset", "0.08,0.05", "--turn", "1.5", "--corner", "8", "--pad", "0.3")
+                .status(), 1);
+        assertTrue(type("pullin", "--offset", "0.02,0.0", "--corner", "8", "--pad", "0.3").out()
+                .contains("recovers"));
+        assertTrue(type("edges", "--gaps", "0.42,0.45,0.47,0.43", "--length", "62").out()
+                .contains("tilt 0.046"));
+        assertTrue(
+                type("edges", "--diameters", "0.298,0.305,0.301,0.312,0.284").out().contains("spread 9.3 %"));
+        assertEquals(type("edges").status(), 2);
+        assertEquals(type("pullin", "--offset", "1", "--corner", "8", "--pad", "0.3").status(), 2);
+    }
+
+    @Test
     public void mapIsMadeMirroredAndFitted() throws Exception {
         Said made = type("map", file("chip.csv"), "--new", "17x17", "--pitch", "0.65", "--diameter", "0.4",
                 "--gap", "G7:L11", "--gap", "A1",
