@@ -184,14 +184,14 @@ public class WalkWindowTest {
         window.awaitText("#pedal-word", "Attest: Stencil held");
         assertTrue(window.text("#step-count").isEmpty(), "the count is over with its step");
         window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "Attest: All openings");
+        window.awaitText("#pedal-word", "Attest: Every hole");
         window.press(KeyCode.F);
-        window.awaitText("#far-now", "All openings");
+        window.awaitText("#far-now", "Every hole");
         window.press(KeyCode.F);
         window.press(KeyCode.LEFT);
         window.awaitText("#pedal-word", "Attest: Stencil held");
         window.press(KeyCode.DOWN);
-        window.awaitText("#pedal-word", "Attest: All openings");
+        window.awaitText("#pedal-word", "Attest: Every hole");
         window.press(KeyCode.SPACE, KeyCode.SPACE);
         window.awaitText("#pedal-word", "Go on to Form");
 
