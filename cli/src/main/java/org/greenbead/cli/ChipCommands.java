@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.greenbead.core.chip.ChipLabel;
+import org.greenbead.core.chip.LabelWords;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.quantity.Words;
@@ -22,16 +23,6 @@ final class ChipCommands {
 
     private static String small(Enum<?> word) {
         return word.name().toLowerCase(Locale.ROOT);
-    }
-
-    /** What a label says beside its number. */
-    static List<String> says(StockChip chip, Words words) {
-        var lines = new ArrayList<String>();
-        lines.add(words.say("chip.health." + small(chip.health())) + ", "
-                + words.say("chip.origin." + small(chip.origin())));
-        lines.add(chip.orientation().isEmpty() ? words.say("chip.no_mark") : chip.orientation());
-        lines.add(chip.job().orElse(words.say("chip.stock")));
-        return lines;
     }
 
     /** Lists chips. */
@@ -81,7 +72,7 @@ final class ChipCommands {
                 }
                 Words words = words();
                 List<StockChip> printed = wanted.isEmpty() ? all : chosen;
-                SafeFiles.write(out, LabelSheet.pdf(printed, c -> says(c, words)));
+                SafeFiles.write(out, LabelSheet.pdf(printed, c -> LabelWords.of(c, words)));
                 out().println("wrote " + printed.size() + " labels to " + out);
             }
             return 0;

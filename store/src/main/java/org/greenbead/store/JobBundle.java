@@ -5,7 +5,6 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -82,7 +81,7 @@ public final class JobBundle {
                 pictures++;
             }
         }
-        Bundle.write(to, jobId, Instant.now().toString(), files, open);
+        Bundle.write(to, jobId, ledger.now().toString(), files, open);
         return new Carried(jobId, kept, chips.size(), runs.size(), pictures);
     }
 

@@ -180,6 +180,11 @@ public final class Ledger implements AutoCloseable {
         return folder;
     }
 
+    /** The one clock of this ledger. */
+    Instant now() {
+        return clock.instant();
+    }
+
     public OpenFiles files() {
         return files;
     }

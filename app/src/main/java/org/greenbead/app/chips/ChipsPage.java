@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
@@ -27,6 +26,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.chip.ChipLabel;
+import org.greenbead.core.chip.LabelWords;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.store.LabelSheet;
@@ -174,18 +174,9 @@ public final class ChipsPage extends Page {
             Path folder = Files.createDirectories(desk.ledger().folder().resolve("exports"));
             Path out = folder
                     .resolve(which.size() == 1 ? "label-" + which.getFirst().label() + ".pdf" : "labels.pdf");
-            SafeFiles.write(out, LabelSheet.pdf(which, c -> lines(c, texts)));
+            SafeFiles.write(out, LabelSheet.pdf(which, c -> LabelWords.of(c, texts.words())));
             return out;
         }, out -> tell(texts.get("chips.printed", which.size(), out), false));
-    }
-
-    private static List<String> lines(StockChip chip, Texts texts) {
-        var lines = new ArrayList<String>();
-        lines.add(texts.say("chip.health." + small(chip.health())) + ", "
-                + texts.say("chip.origin." + small(chip.origin())));
-        lines.add(chip.orientation().isEmpty() ? texts.say("chip.no_mark") : chip.orientation());
-        lines.add(chip.job().orElse(texts.say("chip.stock")));
-        return lines;
     }
 
     private void tell(String text, boolean bad) {

@@ -29,6 +29,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.book.Wording;
+import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.cue.Cue;
 import org.greenbead.core.cue.CueClock;
 import org.greenbead.core.cue.Cues;
@@ -50,9 +51,6 @@ import org.greenbead.core.run.RunPlan;
 public final class CheckPage extends Page {
     private static final PseudoClass YES = PseudoClass.getPseudoClass("yes");
     private static final PseudoClass NO = PseudoClass.getPseudoClass("no");
-    /** Beads at which a chip is taken in hand: its label is asked for first where others look like it. */
-    private static final List<String> IN_HAND = List.of("prepare_orientation", "bead_align", "spheres_seat",
-            "seat_place");
     private static final double PULSE_MS = 100;
     private final Desk desk;
     private final JobModel model;
@@ -133,7 +131,7 @@ public final class CheckPage extends Page {
                 model.judgedProperty().subscribe(j -> show()),
                 model.findingsProperty().subscribe(f -> findings(PlanRules.timely(f, bead().phase()))),
                 model.planProperty().subscribe(p -> p.ifPresent(this::context)));
-        labels.begin(IN_HAND.contains(beadId));
+        labels.begin(LookAlikes.takenInHand(beadId));
         backWord(texts.get("work.unattest"));
         noteWord(ask.asks() ? texts.get("work.write") : "");
         if (phase == Phase.INTAKE || phase == Phase.DECIDE || phase == Phase.PLAN) {
@@ -194,7 +192,7 @@ public final class CheckPage extends Page {
                                 texts.words().show(new Quantity.Hours(chip.floorLifeH()))),
                         "muted", "small"));
         VBox.setVgrow(card, Priority.ALWAYS);
-        if (IN_HAND.contains(beadId)) {
+        if (LookAlikes.takenInHand(beadId)) {
             OrientationCard.of(JobFacts.of(model.job()), texts).ifPresent(side.getChildren()::add);
         }
         side.getChildren().add(card);

@@ -90,6 +90,11 @@ public final class Dilution {
         return silver ? 217 : 227;
     }
 
+    /** Where the traces in a joint of unknown making begin to melt, °C: both 96, bismuth 138, lead 179 (silver is not ruled out); NaN without a trace. */
+    public static double tracesSolidusC(double biPct, double pbPct) {
+        return biPct < TRACE_BI_PCT && pbPct < TRACE_PB_PCT ? Double.NaN : lowestSolidusC(biPct, pbPct, true);
+    }
+
     /** The largest part that may stay on the pad so that bismuth keeps below its trace; 1 when none of it matters. */
     public static double leftAllowed(Part factory, Part added, Part ball) {
         // Bi(r) = (r F + B) / (r M + m) <= t  gives  r (F - t M) <= t m - B, in percent times mass.

@@ -4,7 +4,7 @@ import org.greenbead.core.quantity.Check;
 
 /** Balls out of openings, and openings for balls. A ball is a sphere of the metal that an opening released: {@code d^3 = 6 V / pi}. */
 public final class Balls {
-    /** Area ratio and part released, by measurement at benches and in print shops; between them straight lines. Judgement: learn it on the own bench. */
+    /** Area ratio and part released; between them straight lines. Assumed, with the knee at the 0.66 of IPC-7525: nothing here was measured, learn it on the own bench. */
     private static final double[][] RELEASED = {{0.3, 0.1}, {0.4, 0.25}, {0.5, 0.45}, {0.6, 0.65},
             {0.66, 0.78}, {0.75, 0.88},
             {0.9, 0.94}, {1.2, 0.97}, {2.0, 0.99}};

@@ -117,9 +117,8 @@ final class TradeFunctions {
             double bi = joint.field("bi_pct").value() instanceof Double d ? d : 0;
             double pb = joint.field("pb_pct").value() instanceof Double d ? d : 0;
             double said = joint.field("solidus_c").value() instanceof Double d ? d : Double.MAX_VALUE;
-            double here = bi >= Dilution.TRACE_BI_PCT && pb >= Dilution.TRACE_PB_PCT
-                    ? 96
-                    : bi >= Dilution.TRACE_BI_PCT ? 138 : pb >= Dilution.TRACE_PB_PCT ? 179 : said;
+            double traces = Dilution.tracesSolidusC(bi, pb);
+            double here = Double.isNaN(traces) ? said : traces;
             lowest = Math.min(lowest, Math.min(here, said));
         }
         Object factory = melting(

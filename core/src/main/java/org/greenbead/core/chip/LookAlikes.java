@@ -9,6 +9,15 @@ public final class LookAlikes {
     private LookAlikes() {
     }
 
+    /** Beads at which a chip is taken in hand to be lifted, balled or placed. */
+    private static final List<String> IN_HAND = List.of("prepare_orientation", "bead_align", "spheres_seat",
+            "seat_place");
+
+    /** Whether a chip is taken in hand at a bead, so that its label is asked for first where others look like it. */
+    public static boolean takenInHand(String beadId) {
+        return IN_HAND.contains(beadId);
+    }
+
     /** What a label that was typed or scanned says of the chip that is wanted. */
     public enum Answer {
         RIGHT, OTHER_CHIP, UNKNOWN_LABEL, NO_LABEL

@@ -71,7 +71,7 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
                 .isPresent();
         // What stays on the pads is the film; the ball that is chosen comes on top of it.
         List<AlloyChoice.Option> alloys = AlloyChoice.of(mix.factory(), duty, target.bodyLimitC(),
-                film(mix, "Pb"), film(mix, "Bi"), ceiling.lowestC(), lead);
+                film(mix, "Pb"), film(mix, "Bi"), lowestBeside(facts, target.name()), lead);
         return new Overview(ceiling, mix, alloys, dry(facts, target, ceiling.lowestC()),
                 LiftSide.of(board, target, LiftSide.TOOL_WIDTH_MM, LiftSide.TOOL_THICK_MM),
                 NozzleChoice.of(board, target),
@@ -89,6 +89,19 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
     private static String text(Job job, String field, String otherwise) {
         return job.records("plan").stream().map(r -> r.text(field)).filter(t -> !t.isEmpty()).findFirst()
                 .orElse(otherwise);
+    }
+
+    /** Lowest solidus of the joints other than the chip's own, °C; NaN where none is known. */
+    private static double lowestBeside(Facts facts, String target) {
+        double lowest = Double.NaN;
+        for (Object one : facts.at("joints").filter(List.class::isInstance).map(l -> (List<?>) l)
+                .orElse(List.of())) {
+            if (one instanceof Map<?, ?> joint && !target.equals(joint.get("site"))) {
+                double here = solidus(joint);
+                lowest = Double.isFinite(here) && !(here >= lowest) ? here : lowest;
+            }
+        }
+        return lowest;
     }
 
     private static Ceiling ceiling(Facts facts) {
@@ -132,9 +145,7 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
             double table = MeltingTable.standard().find(a).map(MeltingTable.Row::solidusC).orElse(Double.NaN);
             said = Double.isNaN(said) ? table : Double.isNaN(table) ? said : Math.min(said, table);
         }
-        double traces = bi >= Dilution.TRACE_BI_PCT && pb >= Dilution.TRACE_PB_PCT
-                ? 96
-                : bi >= Dilution.TRACE_BI_PCT ? 138 : pb >= Dilution.TRACE_PB_PCT ? 179 : Double.NaN;
+        double traces = Dilution.tracesSolidusC(bi, pb);
         return Double.isNaN(traces) ? said : Double.isNaN(said) ? traces : Math.min(traces, said);
     }
 

@@ -100,6 +100,14 @@ public class DilutionTest {
     }
 
     @Test
+    public void tracesBelowTheirLimitsSayNothing() {
+        assertEquals(Dilution.tracesSolidusC(2, 1), 96.0);
+        assertEquals(Dilution.tracesSolidusC(2, 0.9), 138.0);
+        assertEquals(Dilution.tracesSolidusC(1.9, 1), 179.0);
+        assertTrue(Double.isNaN(Dilution.tracesSolidusC(1.9, 0.9)));
+    }
+
+    @Test
     public void refusesWhatIsNoSolder() {
         expectThrows(IllegalArgumentException.class, () -> Composition.read("Sn 63 Pb 30"));
         expectThrows(IllegalArgumentException.class, () -> Composition.read("Sn 63 Xx 37"));
