@@ -14,6 +14,8 @@ public final class AlloyChoice {
     private static final double LEAST_OVER_K = 15;
     private static final double MOST_OVER_K = 30;
     private static final double BODY_ROOM_K = 5;
+    /** Ranges of one alloy differ by this much from table to table: a neighbour of the same solder does not melt before. */
+    private static final double SAME_K = 1;
 
     private AlloyChoice() {
     }
@@ -112,7 +114,7 @@ public final class AlloyChoice {
             words.add(Word.PASTY);
             rank += 5;
         }
-        if (Double.isFinite(neighbourC) && neighbourC < from - LEAST_OVER_K) {
+        if (Double.isFinite(neighbourC) && neighbourC < row.liquidusC() - SAME_K) {
             words.add(Word.NEIGHBOURS_MELT);
             rank += 4;
         }
