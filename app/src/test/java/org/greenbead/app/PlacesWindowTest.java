@@ -250,4 +250,40 @@ public class PlacesWindowTest {
         window.press(KeyCode.G);
         window.awaitText("#pedal-word", "Start the run");
     }
+
+    /** A cell that stands near the chip asks for foil; one key lays it on the recipe, where the rehearsal sees it, and takes it off again. */
+    @Test
+    public void foilIsProposedLaidAndTakenOff() throws Exception {
+        window.press(KeyCode.D);
+        window.awaitText("#picture-title", "WB-7");
+        for (int i = 0; i < 12; i++) {
+            window.press(KeyCode.UP);
+        }
+        window.press(KeyCode.A);
+        type("#picture-line", "BT1 clock cell 4x4 85");
+        window.awaitText("#picture-said", "BT1: clock cell, limit 85");
+        window.press(KeyCode.Y);
+        window.awaitText("#over-foil", "foil over BT1");
+        window.press(KeyCode.M);
+        window.awaitText("#over-foil-act", "foil lies over 1");
+        window.press(KeyCode.M);
+        window.awaitText("#over-foil-act", "M lays the foil");
+    }
+
+    /** Fixed minutes are a way of working: the count then begins with the step and not with what is seen. */
+    @Test
+    public void fixedMinutesChangeWhatTheStepSays() throws Exception {
+        openJob("SB-0412");
+        window.awaitText("#pedal-word", "cloth lies on the paste");
+        window.press(KeyCode.Y, KeyCode.W);
+        window.awaitNode("#ways-list");
+        while (!window.fx(() -> window.scene().lookup("#choice-minutes") != null)) {
+            window.press(KeyCode.DOWN);
+        }
+        window.press(KeyCode.DIGIT2);
+        type("#ways-reason", "nobody to watch");
+        window.awaitText("#ways-said", "Kept");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Begin the count");
+    }
 }

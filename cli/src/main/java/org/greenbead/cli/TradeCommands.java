@@ -115,6 +115,9 @@ final class TradeCommands {
             out().printf(Locale.ROOT, "nozzle %.0f to %.0f mm; in its air: %s%n", o.nozzle().fromMm(),
                     o.nozzle().toMm(),
                     o.nozzle().inAir().isEmpty() ? "nothing" : String.join(", ", o.nozzle().inAir()));
+            o.shields().forEach(s -> out().printf(Locale.ROOT, "keep the air from %s, %.1f mm away: %s, %s%n",
+                    s.part(), s.awayMm(), words().say("masked.why." + small(s.why())),
+                    words().say(s.foil().isPresent() ? "maskword.foil" : "maskword.close")));
             out().printf(Locale.ROOT, "to put out: %s%n",
                     String.join(", ", o.kit().stream().map(k -> words().say("kit." + k)).toList()));
             json(json, o);

@@ -98,7 +98,7 @@ public final class ChipsPage extends Page {
 
     private Region row(StockChip chip, Texts texts) {
         Label label = Looks.label(chip.label(), "text-ink", "strong", "mono");
-        label.setMinWidth(92);
+        label.setMinWidth(Region.USE_PREF_SIZE);
         Label health = Looks.label(texts.say("chip.health." + small(chip.health())), "small", "strong",
                 switch (chip.health()) {
                     case GOOD -> "ink-green";

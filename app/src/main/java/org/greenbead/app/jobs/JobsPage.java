@@ -111,7 +111,7 @@ public final class JobsPage extends Page {
     private static Region row(JobSearch.Hit hit, Texts texts) {
         Job job = hit.job();
         Label id = Looks.label(job.id(), "text-ink", "strong");
-        id.setMinWidth(78);
+        id.setMinWidth(Region.USE_PREF_SIZE);
         var string = new HBox(3);
         string.setAlignment(Pos.CENTER_LEFT);
         String hand = job.inHand().map(Bead::id).orElse("");

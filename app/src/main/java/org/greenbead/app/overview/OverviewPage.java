@@ -26,6 +26,9 @@ import org.greenbead.core.alloy.AlloyChoice;
 import org.greenbead.core.moisture.Moisture;
 import org.greenbead.core.overview.Overview;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.recipe.Shield;
+import org.greenbead.core.recipe.ShieldChoice;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunPlan;
@@ -228,6 +231,21 @@ public final class OverviewPage extends Page {
                 Looks.label(o.nozzle().inAir().isEmpty()
                         ? texts.get("over.air.none")
                         : texts.get("over.air", String.join(", ", o.nozzle().inAir())), "muted", "small"));
+        for (ShieldChoice shield : o.shields().stream().limit(3).toList()) {
+            Label line = Looks.label(texts.get("over.foil",
+                    texts.say(shield.foil().isPresent() ? "maskword.foil" : "maskword.close"), shield.part(),
+                    texts.say("masked.why." + shield.why().name().toLowerCase(Locale.ROOT)),
+                    texts.words().show(new Quantity.Millimetres(shield.awayMm()))), "ink-amber", "small");
+            line.setId("over-foil");
+            words.getChildren().add(line);
+        }
+        int lies = model.planProperty().get().map(p -> p.recipe().shields().size()).orElse(0);
+        Label foilAct = Looks.label(lies > 0
+                ? texts.get("over.foil.lie", lies)
+                : o.shields().isEmpty() ? texts.get("over.foil.none") : texts.get("over.foil.act"),
+                lies > 0 || !o.shields().isEmpty() ? "cure-line" : "muted", "small");
+        foilAct.setId("over-foil-act");
+        words.getChildren().add(foilAct);
         HBox.setHgrow(words, Priority.ALWAYS);
         var row = new HBox(8, words, new LiftCompass(o.lift(), texts));
         row.setAlignment(Pos.CENTER_LEFT);
@@ -284,6 +302,7 @@ public final class OverviewPage extends Page {
             case DIGIT4 -> to(List.of("plan_alloy", "clean_chip", "intake_loose"), "chip", "msl");
             case DIGIT5 -> to(List.of("plan_recipe", "plan_alloy"), "plan", "lift_side");
             case DIGIT6 -> shown.filter(o -> !o.kit().isEmpty()).ifPresent(o -> putOut(o.kit().getFirst()));
+            case M -> foil();
             case W -> go.ways();
             case D -> go.picture();
             default -> {
@@ -291,6 +310,17 @@ public final class OverviewPage extends Page {
             }
         }
         return true;
+    }
+
+    /** Lays the foil that is proposed on the recipe, or takes off what lies there; the rehearsal shows what it does. */
+    private void foil() {
+        if (shown.isPresent() && model.planProperty().get().isPresent()) {
+            Recipe recipe = model.planProperty().get().get().recipe();
+            List<Shield> proposed = shown.get().shields().stream().flatMap(s -> s.foil().stream()).toList();
+            if (!recipe.shields().isEmpty() || !proposed.isEmpty()) {
+                model.reshape(recipe.shielded(recipe.shields().isEmpty() ? proposed : List.of()));
+            }
+        }
     }
 
     private void to(List<String> beads, String type, String field) {

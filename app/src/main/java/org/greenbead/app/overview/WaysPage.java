@@ -96,6 +96,8 @@ public final class WaysPage extends Page {
                     + (choice.id().equals(school.standard()) ? " · " + texts.get("ways.usual") : "")), "act");
             button.setId("choice-" + choice.id());
             button.setMaxWidth(Double.MAX_VALUE);
+            button.setWrapText(true);
+            button.setMinHeight(Region.USE_PREF_SIZE);
             button.setAlignment(Pos.CENTER_LEFT);
             button.pseudoClassStateChanged(Looks.ON, choice.id().equals(now));
             button.setOnAction(press -> want(choice.id()));

@@ -33,12 +33,15 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bead.PadPlaces;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Placement;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.chip.Orientation;
 import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
 import org.greenbead.core.quantity.Quantity;
@@ -202,6 +205,16 @@ public final class PicturePage extends Page {
         for (Kept piece : model.job().records("small_part")) {
             place(piece).ifPresent(p -> spots.add(new BoardView.Spot(piece.text("id"), p,
                     piece.text("state").equals("lost") ? "lost" : "found")));
+        }
+        Optional<Chip> worked = board.flatMap(b -> b.chip(model.job().target()));
+        if (worked.isPresent() && worked.get().side() == side) {
+            Orientation.Corner mark = JobFacts.mark(model.job());
+            for (Kept pad : model.job().records("pad")) {
+                PadPlaces.of(worked.get(), pad.text("site"), mark).ifPresent(p -> spots.add(
+                        new BoardView.Spot(pad.text("net").isEmpty()
+                                ? pad.text("site")
+                                : pad.text("site") + " " + pad.text("net"), p, "pad")));
+            }
         }
         return spots;
     }

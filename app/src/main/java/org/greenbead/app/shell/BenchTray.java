@@ -7,6 +7,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -15,7 +16,7 @@ import javafx.scene.shape.Circle;
 import org.greenbead.app.look.Looks;
 
 /** Boards in hand with what each waits for, and the places below. */
-final class BenchTray extends VBox {
+final class BenchTray extends ScrollPane {
     /** @param kind pseudo-class of the dot: hot, waiting, stopped, proving */
     record Card(String jobId, String title, String waits, String kind, boolean here) {}
 
@@ -31,10 +32,13 @@ final class BenchTray extends VBox {
 
     BenchTray(Consumer<String> choose) {
         this.choose = choose;
-        getStyleClass().add("tray");
-        var gap = new Region();
-        VBox.setVgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(jobsHead, jobs, placesHead, places, gap);
+        getStyleClass().add("tray-scroll");
+        setFitToWidth(true);
+        setFitToHeight(true);
+        setHbarPolicy(ScrollBarPolicy.NEVER);
+        setMinHeight(0);
+        setFocusTraversable(false);
+        setContent(Looks.as(new VBox(jobsHead, jobs, placesHead, places), "tray"));
     }
 
     /** With large type a card is its number and its mark; the rest is read out by assistive tools and on the bead string. */
@@ -63,7 +67,11 @@ final class BenchTray extends VBox {
             button.getStyleClass().setAll("button", "place");
             button.setId("place-" + place.id());
             button.setMaxWidth(Double.MAX_VALUE);
-            Label name = Looks.label(place.name(), "text-ink");
+            // One line: a name that is broken would run into the next place.
+            var name = Looks.as(new Label(place.name()), "text-ink");
+            if (compact) {
+                name.getStyleClass().add("small");
+            }
             var key = new Label(place.key());
             key.getStyleClass().addAll("muted", "small");
             key.setVisible(!compact);
@@ -72,7 +80,7 @@ final class BenchTray extends VBox {
             HBox.setHgrow(gap, Priority.ALWAYS);
             var row = new HBox(name, gap, key);
             row.setAlignment(Pos.CENTER_LEFT);
-            row.prefWidthProperty().bind(button.widthProperty().subtract(28));
+            row.prefWidthProperty().bind(button.widthProperty().subtract(compact ? 16 : 28));
             button.setGraphic(row);
             button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             button.setAccessibleText(place.name());

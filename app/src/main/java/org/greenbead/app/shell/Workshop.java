@@ -317,8 +317,8 @@ public final class Workshop implements Navigator {
     private void dress() {
         boolean compact = Looks.compact(desk.settings().textPercent().get());
         tray.compact(compact);
-        tray.setPrefWidth(compact ? 150 : 212);
-        tray.setMinWidth(compact ? 130 : 190);
+        tray.setPrefWidth(compact ? 204 : 212);
+        tray.setMinWidth(compact ? 204 : 190);
         string.compact(compact);
         Scene scene = root.getScene();
         if (scene != null) {

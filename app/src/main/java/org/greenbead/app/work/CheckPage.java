@@ -257,14 +257,18 @@ public final class CheckPage extends Page {
         }
         Optional<Cue> cue = Cues.shipped().of(check);
         boolean running = clock.filter(c -> c.cue().check().equals(check)).isPresent();
+        boolean fixed = Cues.fixed(model.job());
         if (cue.isPresent() && !running) {
-            countWord.setText(texts.get("work.count", texts.say("event." + cue.get().event()),
-                    cue.get().seconds()));
+            countWord.setText(fixed
+                    ? texts.get("work.count.fixed", cue.get().seconds())
+                    : texts.get("work.count", texts.say("event." + cue.get().event()), cue.get().seconds()));
         } else if (running && clock.get().cue().quiet()) {
             countWord.setText(texts.get("work.quiet"));
         }
         if (cue.isPresent() && !running) {
-            pedal(new Pedal(texts.get("work.event", texts.say("event." + cue.get().event())),
+            pedal(new Pedal(fixed
+                    ? texts.get("work.begin")
+                    : texts.get("work.event", texts.say("event." + cue.get().event())),
                     texts.get("work.event.so", cue.get().seconds(), texts.say("check." + check)), true,
                     () -> begin(cue.get())));
             return;

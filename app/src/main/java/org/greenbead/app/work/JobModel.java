@@ -233,6 +233,14 @@ public final class JobModel {
         }, kept -> replan());
     }
 
+    /** Another form of the recipe in hand, which is not yet approved by that. */
+    public void reshape(Recipe recipe) {
+        desk.io(() -> {
+            desk.ledger().save(recipe);
+            return recipe;
+        }, kept -> replan());
+    }
+
     /** What one key in Watch can do to a plan. @return false when it asks for the recipe page */
     public boolean remedy(Finding finding) {
         if (finding.remedy().isEmpty() || plan.get().isEmpty()) {

@@ -27,7 +27,7 @@ public final class AlloyChoice {
 
     /** What speaks for or against; words {@code alloyword.<word>}. */
     public enum Word {
-        AS_BUILT, DUCTILE, NEEDS_CONSENT, LEAD, BRITTLE, NO_WINDOW, MEETS_LEAD, MEETS_BISMUTH, NEIGHBOURS_MELT, PASTY, LOW_HEAT
+        AS_BUILT, DUCTILE, NEEDS_CONSENT, LEAD, BRITTLE, NO_WINDOW, MEETS_LEAD, MEETS_BISMUTH, NEIGHBOURS_MELT, PASTY, LOW_HEAT, HARD_TO_FORM, FORGIVING
     }
 
     /**
@@ -47,6 +47,25 @@ public final class AlloyChoice {
         }
     }
 
+    /** Many balls of an alloy that needs this much heat ask for this level of practice; rules of thumb, as the rule book has them. */
+    private static final double HARD_FROM_C = 200;
+    private static final int MANY_BALLS = 300;
+    private static final int LEVEL_FOR_MANY = 3;
+
+    /**
+     * Whose hands form the balls.
+     *
+     * @param level 1 a learner, 2 with practice, 3 and more able; 0 = not noted, which speaks neither for nor against
+     * @param balls of the chip; 0 = not noted
+     */
+    public record Hands(int level, int balls) {
+        public static final Hands UNKNOWN = new Hands(0, 0);
+
+        boolean few(double liquidusC) {
+            return level > 0 && level < LEVEL_FOR_MANY && balls > MANY_BALLS && liquidusC > HARD_FROM_C;
+        }
+    }
+
     /**
      * @param factory        alloy it was built with
      * @param bodyLimitC     rated peak of the package, °C
@@ -54,16 +73,17 @@ public final class AlloyChoice {
      * @param padsBi         bismuth left on the pads, percent
      * @param neighbourC     lowest solidus of joints close by, °C; NaN = not known
      * @param leadConsented  the customer agreed to lead
+     * @param hands          who forms the balls
      * @return the best first
      */
     public static List<Option> of(String factory, Duty duty, double bodyLimitC, double padsPb, double padsBi,
-            double neighbourC, boolean leadConsented) {
+            double neighbourC, boolean leadConsented, Hands hands) {
         var options = new ArrayList<Option>();
         for (String name : List.of(MeltingTable.standard().require(factory).name(), "Sn63Pb37", "SAC305",
                 "Sn62Pb36Ag2", "Sn42Bi58", "Sn42Bi57Ag1")) {
             if (options.stream().noneMatch(o -> o.alloy().equals(name))) {
                 options.add(option(MeltingTable.standard().require(name), factory, duty, bodyLimitC, padsPb,
-                        padsBi, neighbourC, leadConsented));
+                        padsBi, neighbourC, leadConsented, hands));
             }
         }
         options.sort(Comparator.comparingInt(Option::rank));
@@ -71,7 +91,7 @@ public final class AlloyChoice {
     }
 
     private static Option option(MeltingTable.Row row, String factory, Duty duty, double bodyLimitC,
-            double padsPb, double padsBi, double neighbourC, boolean leadConsented) {
+            double padsPb, double padsBi, double neighbourC, boolean leadConsented, Hands hands) {
         var words = new ArrayList<Word>();
         boolean lead = row.made().pct("Pb") > 0;
         boolean bismuth = row.made().pct("Bi") > 0;
@@ -117,6 +137,13 @@ public final class AlloyChoice {
         if (Double.isFinite(neighbourC) && neighbourC < row.liquidusC() - SAME_K) {
             words.add(Word.NEIGHBOURS_MELT);
             rank += 4;
+        }
+        if (hands.few(row.liquidusC())) {
+            words.add(Word.HARD_TO_FORM);
+            rank += 6;
+        } else if (hands.level() == 1 && row.liquidusC() - row.solidusC() < 1) {
+            words.add(Word.FORGIVING);
+            rank -= 1;
         }
         return new Option(row.name(), from, to, rank, words);
     }

@@ -1,6 +1,7 @@
 package org.greenbead.core.bead;
 
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -47,5 +48,17 @@ public final class RowNames {
     public static boolean isSite(String name) {
         Matcher match = SITE.matcher(name);
         return match.matches() && row(match.group(2)).isPresent();
+    }
+
+    /** Row and column of a site, from 0. */
+    public record Place(int row, int column) {}
+
+    /** Empty for a name that no site has. */
+    public static Optional<Place> place(String name) {
+        Matcher match = SITE.matcher(name.strip().toUpperCase(Locale.ROOT));
+        return match.matches() && row(match.group(2)).isPresent()
+                ? Optional.of(new Place(row(match.group(2)).getAsInt(),
+                        Integer.parseInt(match.group(3)) - 1))
+                : Optional.empty();
     }
 }

@@ -14,6 +14,7 @@ import org.greenbead.core.board.NozzleChoice;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.chip.Orientation;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
@@ -185,5 +186,14 @@ public final class JobFacts {
             }
         });
         return new Facts(all);
+    }
+
+    /** Corner of the mark as one looks at the chip on its board; north-west where nobody noted another. */
+    public static Orientation.Corner mark(Job job) {
+        Facts facts = of(job);
+        Orientation.View view = facts.at("orientation.view").filter("ball"::equals)
+                .map(v -> Orientation.View.BALL).orElse(Orientation.View.TOP);
+        return facts.at("orientation.corner").map(String::valueOf).flatMap(Orientation.Corner::read)
+                .map(c -> Orientation.seen(c, view, Orientation.View.TOP)).orElse(Orientation.Corner.NW);
     }
 }

@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Schools;
 
 /** Which checks count, which hand over, from {@code cues.txt}. Immutable. */
 public final class Cues {
@@ -43,6 +45,12 @@ public final class Cues {
 
     public Optional<Cue> of(String check) {
         return Optional.ofNullable(counts.get(check));
+    }
+
+    /** Whether this job counts fixed minutes from the start of a step instead of from what is seen. */
+    public static boolean fixed(Job job) {
+        return Schools.shipped().find("cue").map(s -> Schools.shipped().chosen(job, s).equals("minutes"))
+                .orElse(false);
     }
 
     public List<Cue> all() {

@@ -14,6 +14,7 @@ import org.greenbead.core.board.NozzleChoice;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.moisture.Moisture;
+import org.greenbead.core.recipe.ShieldChoice;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Kit;
 import org.greenbead.core.run.RunPlan;
@@ -27,10 +28,11 @@ import org.greenbead.core.run.RunPlan;
  * @param moisture how long the chip may lie open, and how it is dried
  * @param lift     sides for the tool, the freest first
  * @param nozzle   opening, and what then stands in the air
+ * @param shields  parts to keep the air from, with the foil
  * @param kit      what is still to be put out
  */
 public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> alloys, Dry moisture,
-        List<LiftSide.Way> lift, NozzleChoice nozzle, List<String> kit) {
+        List<LiftSide.Way> lift, NozzleChoice nozzle, List<ShieldChoice> shields, List<String> kit) {
     /** Shares by mass for one site, factory ball taken as 1: thinning solder 1.5, new ball 1.2. Assumed until weighed. */
     private static final double ADDED_SHARE = 1.5;
     private static final double BALL_SHARE = 1.2;
@@ -71,11 +73,19 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
                 .isPresent();
         // What stays on the pads is the film; the ball that is chosen comes on top of it.
         List<AlloyChoice.Option> alloys = AlloyChoice.of(mix.factory(), duty, target.bodyLimitC(),
-                film(mix, "Pb"), film(mix, "Bi"), lowestBeside(facts, target.name()), lead);
+                film(mix, "Pb"), film(mix, "Bi"), lowestBeside(facts, target.name()), lead, hands(facts));
         return new Overview(ceiling, mix, alloys, dry(facts, target, ceiling.lowestC()),
                 LiftSide.of(board, target, LiftSide.TOOL_WIDTH_MM, LiftSide.TOOL_THICK_MM),
-                NozzleChoice.of(board, target),
+                NozzleChoice.of(board, target), ShieldChoice.of(board, target),
                 Kit.shipped().missing(job));
+    }
+
+    private static AlloyChoice.Hands hands(Facts facts) {
+        return new AlloyChoice.Hands(
+                facts.at("tech.level").filter(Double.class::isInstance).map(d -> ((Double) d).intValue())
+                        .orElse(0),
+                facts.at("chip.pads").filter(Double.class::isInstance).map(d -> ((Double) d).intValue())
+                        .orElse(0));
     }
 
     private static double film(Mixed mix, String element) {

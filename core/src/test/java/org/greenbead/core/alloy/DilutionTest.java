@@ -124,7 +124,8 @@ public class DilutionTest {
 
     @Test
     public void whatWasBuiltComesFirstForPortableUse() {
-        var options = AlloyChoice.of("SAC305", AlloyChoice.Duty.PORTABLE, 260, 0, 0, Double.NaN, false);
+        var options = AlloyChoice.of("SAC305", AlloyChoice.Duty.PORTABLE, 260, 0, 0, Double.NaN, false,
+                AlloyChoice.Hands.UNKNOWN);
         assertEquals(options.getFirst().alloy(), "SAC305");
         assertEquals(options.getFirst().fromC(), 235.0);
         assertEquals(options.getFirst().toC(), 250.0);
@@ -135,22 +136,43 @@ public class DilutionTest {
     @Test
     public void windowIsCutByThePackage() {
         assertEquals(
-                of(AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 245, 0, 0, 217, true), "SAC305").toC(),
+                of(AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 245, 0, 0, 217, true,
+                        AlloyChoice.Hands.UNKNOWN), "SAC305").toC(),
                 240.0);
-        var none = AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 235, 0, 0, 217, true);
+        var none = AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 235, 0, 0, 217, true,
+                AlloyChoice.Hands.UNKNOWN);
         assertFalse(of(none, "SAC305").possible());
         assertEquals(none.getFirst().alloy(), "Sn63Pb37", "consented, and the only one with room");
         assertEquals(of(none, "Sn63Pb37").fromC(), 198.0);
         assertEquals(of(none, "Sn63Pb37").toC(), 213.0);
     }
 
+    /** A learner with 528 balls: lead-free asks for more practice, the agreed eutectic comes first; able hands keep what was built. */
+    @Test
+    public void handsCount() {
+        var learner = AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 260, 0, 0, Double.NaN, true,
+                new AlloyChoice.Hands(1, 528));
+        assertEquals(learner.getFirst().alloy(), "Sn63Pb37");
+        assertTrue(of(learner, "SAC305").words().contains(AlloyChoice.Word.HARD_TO_FORM));
+        assertTrue(of(learner, "Sn63Pb37").words().contains(AlloyChoice.Word.FORGIVING));
+        for (AlloyChoice.Hands hands : List.of(new AlloyChoice.Hands(3, 528), new AlloyChoice.Hands(1, 96),
+                AlloyChoice.Hands.UNKNOWN)) {
+            assertEquals(AlloyChoice
+                    .of("SAC305", AlloyChoice.Duty.FIXED, 260, 0, 0, Double.NaN, true, hands)
+                    .getFirst().alloy(), "SAC305", hands.toString());
+        }
+    }
+
     @Test
     public void leadAndBismuthNeverMeet() {
-        assertFalse(of(AlloyChoice.of("SAC305", AlloyChoice.Duty.SCRAP, 260, 5, 0, 217, true), "Sn42Bi58")
+        assertFalse(of(AlloyChoice.of("SAC305", AlloyChoice.Duty.SCRAP, 260, 5, 0, 217, true,
+                AlloyChoice.Hands.UNKNOWN), "Sn42Bi58")
                 .possible());
-        assertFalse(of(AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 260, 0, 4, 217, true), "Sn63Pb37")
+        assertFalse(of(AlloyChoice.of("SAC305", AlloyChoice.Duty.FIXED, 260, 0, 4, 217, true,
+                AlloyChoice.Hands.UNKNOWN), "Sn63Pb37")
                 .possible());
-        assertTrue(of(AlloyChoice.of("SAC305", AlloyChoice.Duty.SCRAP, 260, 0, 0, 217, true), "Sn42Bi58")
+        assertTrue(of(AlloyChoice.of("SAC305", AlloyChoice.Duty.SCRAP, 260, 0, 0, 217, true,
+                AlloyChoice.Hands.UNKNOWN), "Sn42Bi58")
                 .possible());
     }
 }

@@ -16,6 +16,7 @@ import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.Vocabulary;
+import org.greenbead.core.cue.Cues;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
@@ -53,6 +54,38 @@ public class SchoolsTest {
                 assertEquals(back.records("school").size(), 1, "one record a point");
             }
         }
+    }
+
+    /** Of the points of the trade only gloves and extraction are no choice: no way of working names them. */
+    @Test
+    public void dutiesAreNoChoice() {
+        assertEquals(SCHOOLS.all().size(), 43);
+        for (School school : SCHOOLS.all()) {
+            for (School.Choice choice : school.choices()) {
+                assertFalse(choice.facts().contains("ppe."), school.id() + "." + choice.id());
+            }
+        }
+    }
+
+    @Test
+    public void fixedMinutesAreCountedAsSuch() {
+        Job job = job(JobKind.REVIVE);
+        assertFalse(Cues.fixed(job));
+        assertTrue(Cues
+                .fixed(SCHOOLS.choose(job, SCHOOLS.find("cue").orElseThrow(), "minutes", "alone at the bench",
+                        NOW, "technician A")));
+    }
+
+    /** Holding a chip down while its balls are liquid is a way that the rule book stops. */
+    @Test
+    public void aWayCanRaiseARule() {
+        Job held = SCHOOLS.choose(job(JobKind.REVIVE), SCHOOLS.find("touch").orElseThrow(), "hold",
+                "as taught",
+                NOW, "technician A");
+        var before = Judged.of(RuleBook.shipped(), JobFacts.of(job(JobKind.REVIVE)),
+                RuleBook.Settings.STANDARD);
+        var after = Judged.of(RuleBook.shipped(), JobFacts.of(held), RuleBook.Settings.STANDARD);
+        assertTrue(after.open().size() > before.open().size());
     }
 
     @Test
