@@ -56,7 +56,7 @@ public final class Photos {
         return photo;
     }
 
-    private static byte[] bytes(Path file, String name) throws BadFileException {
+    static byte[] bytes(Path file, String name) throws BadFileException {
         try {
             if (Files.isDirectory(file)) {
                 throw new BadFileException(name, 0, "", "it is a folder", "Choose a picture in it");
@@ -77,6 +77,11 @@ public final class Photos {
 
     /** What a picture is, without keeping it. */
     static Photo look(byte[] bytes, String name) throws BadFileException {
+        return look(bytes, name, true);
+    }
+
+    /** @param whole read it to its end, and not its head alone */
+    static Photo look(byte[] bytes, String name, boolean whole) throws BadFileException {
         boolean png = bytes.length > 8 && bytes[0] == (byte) 0x89 && bytes[1] == 'P' && bytes[2] == 'N'
                 && bytes[3] == 'G';
         boolean jpeg = bytes.length > 3 && bytes[0] == (byte) 0xFF && bytes[1] == (byte) 0xD8
@@ -98,9 +103,12 @@ public final class Photos {
                                     + MOST_PIXELS / 1_000_000,
                             "Save it smaller");
                 }
-                BufferedImage whole = reader.read(0);
-                String hash = sha256(bytes).substring(0, 20);
-                return new Photo(hash + (png ? ".png" : ".jpg"), whole.getWidth(), whole.getHeight());
+                if (whole) {
+                    BufferedImage all = reader.read(0);
+                    width = all.getWidth();
+                    height = all.getHeight();
+                }
+                return new Photo(sha256(bytes).substring(0, 20) + (png ? ".png" : ".jpg"), width, height);
             } finally {
                 reader.dispose();
             }

@@ -1,0 +1,162 @@
+package org.greenbead.cli;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.net.URISyntaxException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Photos with known truth, through the command line: every site of every chip. */
+public class PhotoVerbsTest {
+    private Path folder;
+
+    private record Said(int status, String out, String err) {}
+
+    private static Said type(String... words) {
+        var out = new StringWriter();
+        var err = new StringWriter();
+        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
+        return new Said(status, out.toString(), err.toString());
+    }
+
+    @BeforeClass
+    public void prepare() throws IOException {
+        folder = Files.createTempDirectory("greenbead-photos");
+    }
+
+    @AfterClass(alwaysRun = true)
+    public void remove() throws IOException {
+        try (var all = Files.walk(folder)) {
+            all.sorted(java.util.Comparator.reverseOrder()).forEach(p -> p.toFile().delete());
+        }
+    }
+
+    private static String photo(String name) throws URISyntaxException {
+        return Path.of(PhotoVerbsTest.class.getResource("photos/" + name).toURI()).toString();
+    }
+
+    private static List<String[]> truth(String name) throws Exception {
+        return Files.readAllLines(Path.of(photo(name + ".truth.csv"))).stream().skip(1)
+                .map(l -> l.split(",", -1))
+                .toList();
+    }
+
+    private JsonNode judged(String verb, String name, int status) throws Exception {
+        Path json = folder.resolve(name + ".json");
+        Said said = type(verb, photo(name + ".jpg"), "--map", photo(name + ".map.csv"), "--json",
+                json.toString());
+        assertEquals(said.status(), status, said.err());
+        return JsonMapper.shared().readTree(Files.readString(json));
+    }
+
+    @DataProvider
+    Object[][] chips() {
+        return new Object[][]{{"d01", 1}, {"d02", 1}, {"d03", 1}, {"d04", 1}, {"d05", 0}};
+    }
+
+    /** No site wrong, no defect missed, no stray invented; diameters within 2 % in the mean and 4 % for nineteen in twenty. */
+    @Test(dataProvider = "chips")
+    public void everySiteOfEveryChip(String name, int status) throws Exception {
+        JsonNode seen = judged("beads", name, status);
+        Map<String, JsonNode> sites = new HashMap<>();
+        seen.get("sites").forEach(s -> sites.put(s.get("site").asString(), s));
+        var expected = new TreeMap<String, String>();
+        var found = new TreeMap<String, String>();
+        var errors = new ArrayList<Double>();
+        int strays = 0;
+        for (String[] row : truth(name)) {
+            if (row[0].equals("stray")) {
+                strays++;
+                boolean met = false;
+                for (JsonNode s : seen.get("strays")) {
+                    met |= Math.hypot(s.get("x_px").asDouble() - Double.parseDouble(row[3]),
+                            s.get("y_px").asDouble() - Double.parseDouble(row[4])) < 5;
+                }
+                assertTrue(met, "stray at " + row[3] + ", " + row[4]);
+                continue;
+            }
+            JsonNode site = sites.get(row[0]);
+            expected.put(row[0], row[1]);
+            found.put(row[0], site.get("state").asString());
+            if (row[1].equals("ok")) {
+                errors.add(Math.abs(site.get("diameter_mm").asDouble() / Double.parseDouble(row[2]) - 1));
+                assertTrue(Math.hypot(site.get("x_px").asDouble() - Double.parseDouble(row[3]),
+                        site.get("y_px").asDouble() - Double.parseDouble(row[4])) < 3, row[0]);
+            }
+        }
+        assertEquals(found, expected);
+        assertEquals(seen.get("strays").size(), strays);
+        double[] sorted = errors.stream().mapToDouble(e -> e).sorted().toArray();
+        double mean = Arrays.stream(sorted).average().orElseThrow();
+        assertTrue(mean < 0.02, "mean " + mean);
+        assertTrue(sorted[(int) (0.95 * sorted.length)] < 0.04, "95th percentile");
+    }
+
+    @Test
+    public void everyPadOfACleanedField() throws Exception {
+        JsonNode seen = judged("pads", "d06", 1);
+        var found = new TreeMap<String, String>();
+        seen.get("sites").forEach(s -> found.put(s.get("site").asString(), s.get("state").asString()));
+        var expected = new TreeMap<String, String>();
+        for (String[] row : truth("d06")) {
+            expected.put(row[0], row[1]);
+        }
+        assertEquals(found, expected);
+    }
+
+    /** Of a hundred small parts round a lifted package one is gone. */
+    @Test
+    public void oneSmallPartVanished() throws Exception {
+        Path json = folder.resolve("change.json");
+        Said said = type("compare", photo("d07_before.jpg"), photo("d07_after.jpg"), "--json",
+                json.toString());
+        assertEquals(said.status(), 1, said.err());
+        JsonNode change = JsonMapper.shared().readTree(Files.readString(json));
+        assertEquals(change.get("vanished").size(), 1, said.out());
+        assertEquals(change.get("vanished").get(0).get("x_px").asDouble(), 411.8, 10);
+        assertEquals(change.get("vanished").get(0).get("y_px").asDouble(), 584.0, 10);
+        assertEquals(change.get("moved").size(), 0);
+    }
+
+    @Test
+    public void badInputIsSaidAndNothingGuessed() throws Exception {
+        Path text = Files.writeString(folder.resolve("photo.jpg"), "this is no picture");
+        Said no = type("beads", text.toString(), "--map", photo("d05.map.csv"));
+        assertEquals(no.status(), 2);
+        assertTrue(no.err().contains("no PNG or JPEG"), no.err());
+        byte[] whole = Files.readAllBytes(Path.of(photo("d05.jpg")));
+        Path cut = Files.write(folder.resolve("cut.jpg"), Arrays.copyOf(whole, 300));
+        assertEquals(type("beads", cut.toString(), "--map", photo("d05.map.csv")).status(), 2);
+        Said other = type("beads", photo("d05.jpg"), "--map", photo("d03.map.csv"));
+        assertEquals(other.status(), 2);
+        assertTrue(other.err().contains("map") || other.err().contains("field"), other.err());
+        Path twice = Files.writeString(folder.resolve("twice.csv"), "site,x_mm,y_mm\nA1,0,0\nA1,1,0\n");
+        Said repeated = type("beads", photo("d05.jpg"), "--map", twice.toString());
+        assertEquals(repeated.status(), 2);
+        assertTrue(repeated.err().contains("A1"), repeated.err());
+        Path mirrored = folder.resolve("mirrored.csv");
+        var lines = new ArrayList<>(Files.readAllLines(Path.of(photo("d03.map.csv"))));
+        for (int i = 1; i < lines.size(); i++) {
+            String[] c = lines.get(i).split(",");
+            lines.set(i, c[0] + "," + -Double.parseDouble(c[1]) + "," + c[2] + "," + c[3]);
+        }
+        Files.write(mirrored, lines);
+        assertEquals(type("compare", photo("d05.jpg"), photo("d07_after.jpg")).status(), 2);
+    }
+}

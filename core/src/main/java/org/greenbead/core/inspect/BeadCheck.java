@@ -1,0 +1,364 @@
+package org.greenbead.core.inspect;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.bead.Site;
+
+/** Counts and measures the balls of a chip from a photo. Stateless. */
+public final class BeadCheck {
+    /** Diameter and place beyond which a ball is no good: parts of its nominal diameter and of the pitch. Middle of what is surely good and surely bad. */
+    public static final double DIAMETER_LIMIT = 0.12;
+    public static final double OFFSET_LIMIT = 0.1;
+    private static final double LEAST_MATCH = 0.62;
+    private static final double SURE_MATCH = 0.93;
+    private static final double LEAST_BALL_PX = 7;
+    private static final double SEEN_COVER = 0.5;
+    /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. */
+    private static final double STEEPEST_PX = 0.19;
+    /** A disc with less light than this part of a ball's is no solder: a bare pad, or mask. */
+    private static final double BARE = 0.22;
+
+    private BeadCheck() {
+    }
+
+    /** @throws UnclearPhotoException when the photo cannot be judged; nothing is guessed */
+    public static BeadReport of(Raster picture, BeadMap map) throws UnclearPhotoException {
+        Placed placed = placed(picture, picture.darkest(), 1, map);
+        // Only the field and a little round it are looked at from here on.
+        var all = new Field(map.sites(), placed.projection(), map.sites().size() > 1 ? map.pitchMm() : 1, 1,
+                1);
+        double room = 2.2 * all.pitchMm() * all.scale(map.sites().getFirst());
+        int left = (int) Math.clamp(map.sites().stream().mapToDouble(all::x).min().orElse(0) - room, 0,
+                picture.width() - 64);
+        int top = (int) Math.clamp(map.sites().stream().mapToDouble(all::y).min().orElse(0) - room, 0,
+                picture.height() - 64);
+        int right = (int) Math.clamp(map.sites().stream().mapToDouble(all::x).max().orElse(0) + room,
+                left + 64,
+                picture.width());
+        int low = (int) Math.clamp(map.sites().stream().mapToDouble(all::y).max().orElse(0) + room, top + 64,
+                picture.height());
+        return new Work(picture.cut(left, top, right - left, low - top), map,
+                new Placed(placed.projection().cut(left, top), placed.mark())).report().moved(left, top);
+    }
+
+    /** The map laid on the picture. */
+    record Placed(Projection projection, BeadReport.Mark mark) {}
+
+    /**
+     * @param bright   plane in which the spots are bright
+     * @param sizePart size of a spot as a part of the ball's diameter
+     */
+    static Placed placed(Raster picture, Plane bright, double sizePart, BeadMap map)
+            throws UnclearPhotoException {
+        var lattice = new Lattice(bright, map, sizePart);
+        List<Lattice.Found> turns = lattice.turns();
+        int count = map.sites().size();
+        boolean sure = !turns.isEmpty() && turns.getFirst().score() > SURE_MATCH * count;
+        if (!sure) {
+            Optional<Lattice.Found> other = lattice.mirrored();
+            double here = turns.isEmpty() ? 0 : turns.getFirst().score();
+            if (other.isPresent() && other.get().matched() > 0.85
+                    && other.get().score() > here + Math.max(3, 0.04 * count)) {
+                throw new UnclearPhotoException(UnclearPhotoException.Why.MIRRORED,
+                        "the field fits this map only mirrored; the photo or the map is seen from the wrong side. Take the balls from the ball side, or mirror the map");
+            }
+        }
+        if (turns.isEmpty() || turns.getFirst().matched() < LEAST_MATCH
+                || turns.getFirst().score() < LEAST_MATCH * 0.8 * count) {
+            if (turns.isEmpty() || turns.getFirst().matched() < 0.25) {
+                throw new UnclearPhotoException(UnclearPhotoException.Why.NO_FIELD,
+                        "no field of balls is found; bring the whole chip into the picture, in focus, filling half of it or more");
+            }
+            throw new UnclearPhotoException(UnclearPhotoException.Why.WRONG_CHIP,
+                    "only " + Math.round(100 * turns.getFirst().matched())
+                            + " % of the sites of this map find a ball; it may be another chip, another map, or a photo without focus");
+        }
+        Lattice.Found best = turns.getFirst();
+        double slack = 1.6;
+        List<Lattice.Found> alike = turns.stream().filter(t -> t.score() >= best.score() - slack).toList();
+        if (alike.size() == 1) {
+            return new Placed(best.projection(), BeadReport.Mark.NOT_NEEDED);
+        }
+        PinMark.Answer mark = PinMark.of(picture, map, map.sites().size() > 1 ? map.pitchMm() : 1,
+                alike.stream().map(Lattice.Found::projection).toList());
+        if (mark.clear()) {
+            return new Placed(alike.get(mark.best()).projection(), BeadReport.Mark.SEEN);
+        }
+        boolean only = alike.get(1).score() < best.score() - 1.5;
+        return new Placed(best.projection(), only ? BeadReport.Mark.NOT_NEEDED : BeadReport.Mark.NOT_FOUND);
+    }
+
+    /** One check under way. */
+    private static final class Work {
+        private final Raster picture;
+        private final BeadMap map;
+        private final List<Site> sites;
+        private final BeadReport.Mark mark;
+        private final double pitchMm;
+        private final double usualMm;
+        private Projection projection;
+        private Field field;
+        private BallMeter outlines;
+        private BallMeter metal;
+        private Plane metalLight;
+        private double usualLight;
+        private Raster.Gains gains;
+        private double warm;
+        private final Circle[] circles;
+
+        Work(Raster picture, BeadMap map, Placed placed) {
+            this.picture = picture;
+            this.map = map;
+            sites = map.sites();
+            mark = placed.mark();
+            projection = placed.projection();
+            pitchMm = sites.size() > 1 ? map.pitchMm() : 1;
+            usualMm = Lattice.nominal(map);
+            circles = new Circle[sites.size()];
+            field = new Field(sites, projection, pitchMm, usualMm, 1);
+        }
+
+        private double nominal(Site site) {
+            return field.nominal(site);
+        }
+
+        private double x(Site s) {
+            return field.x(s);
+        }
+
+        private double y(Site s) {
+            return field.y(s);
+        }
+
+        private double radius(Site s) {
+            return field.radius(s);
+        }
+
+        private boolean inside(Site s) {
+            return picture.red.holds(x(s), y(s), radius(s));
+        }
+
+        BeadReport report() throws UnclearPhotoException {
+            double typical = field.typical();
+            if (2 * typical < LEAST_BALL_PX) {
+                throw new UnclearPhotoException(UnclearPhotoException.Why.TOO_SMALL,
+                        "a ball is only " + Math.round(2 * typical)
+                                + " pixels wide; come closer or take the chip in parts, 10 pixels and more are needed");
+            }
+            levels();
+            measure(false);
+            refit();
+            List<Circle> good = IntStream.range(0, circles.length)
+                    .filter(i -> circles[i] != null && !odd(sites.get(i), circles[i]))
+                    .mapToObj(i -> circles[i]).limit(400).toList();
+            if (good.size() > 8) {
+                outlines.learn(good);
+            }
+            measure(true);
+            refit();
+            return judged();
+        }
+
+        /** Colour and light of the balls, and of what lies between them. */
+        private void levels() {
+            double[] ball = field.colour(picture, 0.6);
+            gains = Arrays.stream(ball).min().orElse(0) > 0.01
+                    ? new Raster.Gains(Math.clamp(ball[1] / ball[0], 0.5, 2), 1,
+                            Math.clamp(ball[1] / ball[2], 0.5, 2.5))
+                    : Raster.Gains.NONE;
+            outlines = field.meter(picture.red, picture.green, picture.blue);
+            metalLight = picture.tin(gains);
+            metal = field.meter(metalLight);
+            usualLight = median(sites.stream().filter(this::inside)
+                    .mapToDouble(s -> disc(x(s), y(s), 0.7 * radius(s))).toArray());
+            double[] warmths = sites.stream().filter(this::inside)
+                    .mapToDouble(s -> warmth(x(s), y(s), 0.6 * radius(s))).toArray();
+            double middle = median(warmths);
+            warm = middle + Math.max(0.07,
+                    8 * median(Arrays.stream(warmths).map(w -> Math.abs(w - middle)).toArray()));
+        }
+
+        /** How far a disc is from having no colour, towards gold and copper. */
+        private double warmth(double x, double y, double radius) {
+            double red = 0;
+            double green = 0;
+            double blue = 0;
+            for (int ring = 1; ring <= 3; ring++) {
+                for (int a = 0; a < 8 * ring; a++) {
+                    double angle = 2 * Math.PI * a / (8 * ring);
+                    double px = x + radius * ring / 3 * Math.cos(angle);
+                    double py = y + radius * ring / 3 * Math.sin(angle);
+                    double r = picture.red.at(px, py);
+                    double g = picture.green.at(px, py);
+                    double b = picture.blue.at(px, py);
+                    if (r < 0.9 && g < 0.9 && b < 0.9) {
+                        red += r * gains.red();
+                        green += g * gains.green();
+                        blue += b * gains.blue();
+                    }
+                }
+            }
+            return (red - blue) / (red + green + blue + 1e-6);
+        }
+
+        /** Mean light of metal without colour over a disc, highlights cut off. */
+        private double disc(double x, double y, double radius) {
+            double sum = 0;
+            int n = 0;
+            for (int ring = 1; ring <= 4; ring++) {
+                for (int a = 0; a < 6 * ring; a++) {
+                    double angle = 2 * Math.PI * a / (6 * ring);
+                    double rho = radius * (ring - 0.5) / 4;
+                    sum += Math.min(1, metalLight.at(x + rho * Math.cos(angle), y + rho * Math.sin(angle)));
+                    n++;
+                }
+            }
+            return sum / n;
+        }
+
+        /** @param deep look again, wherever it may lie, for a ball that is not as it should be */
+        private void measure(boolean deep) {
+            IntStream.range(0, sites.size()).parallel().forEach(i -> {
+                Site s = sites.get(i);
+                if (!inside(s)) {
+                    return;
+                }
+                Circle now = outlines.measure(x(s), y(s), radius(s));
+                if (deep && odd(s, now)) {
+                    Circle again = metal.search(x(s), y(s), radius(s),
+                            0.45 * pitchMm * projection.pxPerMm(s.xMm(), s.yMm()));
+                    if (believed(s, again) > believed(s, now)
+                            && Math.hypot(again.xPx() - x(s), again.yPx() - y(s)) < 0.6 * pitchMm
+                                    * projection.pxPerMm(s.xMm(), s.yMm())) {
+                        now = again;
+                    }
+                }
+                if (now.rPx() > 1.08 * radius(s) && outlines.reaches(x(s), y(s), radius(s)) < 0.85) {
+                    Circle less = outlines.within(x(s), y(s), radius(s));
+                    now = less.cover() > 0.4 ? less : now;
+                }
+                if (deep && now.cover() < 0.6) {
+                    Circle less = outlines.within(x(s), y(s), radius(s));
+                    now = less.cover() > now.cover() ? less : now;
+                }
+                circles[i] = now;
+            });
+        }
+
+        private double believed(Site s, Circle c) {
+            return c.cover() * BallMeter.likely(c.rPx() / radius(s));
+        }
+
+        private boolean odd(Site s, Circle c) {
+            double pitch = pitchMm * projection.pxPerMm(s.xMm(), s.yMm());
+            return c.cover() < 0.75 || Math.abs(c.rPx() / radius(s) - 1) > 0.09
+                    || Math.hypot(c.xPx() - x(s), c.yPx() - y(s)) > 0.07 * pitch;
+        }
+
+        private void refit() {
+            var mm = new ArrayList<double[]>();
+            var px = new ArrayList<double[]>();
+            for (int i = 0; i < circles.length; i++) {
+                Site s = sites.get(i);
+                if (circles[i] != null && circles[i].cover() > 0.7
+                        && Math.abs(circles[i].rPx() / radius(s) - 1) < 0.25) {
+                    mm.add(new double[]{s.xMm(), s.yMm()});
+                    px.add(new double[]{circles[i].xPx(), circles[i].yPx()});
+                }
+            }
+            Projection.Form form = mm.size() > 80
+                    ? Projection.Form.LENS
+                    : mm.size() > 15 ? Projection.Form.PLANE : Projection.Form.AFFINE;
+            projection = projection.fitted(mm.toArray(double[][]::new), px.toArray(double[][]::new), form)
+                    .orElse(projection);
+            field = field.at(projection);
+        }
+
+        private BeadReport judged() throws UnclearPhotoException {
+            Map<Integer, List<Integer>> bridges = new Necks(metal, sites, circles, pitchMm, projection)
+                    .bridges();
+            var seen = new ArrayList<BeadReport.Seen>();
+            for (int i = 0; i < sites.size(); i++) {
+                seen.add(site(i, bridges.getOrDefault(i, List.of())));
+            }
+            double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)
+                    .mapToDouble(s -> s.diameterMm().orElseThrow()).toArray();
+            double mean = Arrays.stream(good).average().orElse(usualMm);
+            double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
+                    / Math.max(1, good.length - 1)) / mean;
+            List<BeadReport.Stray> strays = new Strays(metalLight, field.sampled(metalLight, 0.72), sites,
+                    circles,
+                    bridges, pitchMm,
+                    projection).found();
+            double midX = sites.stream().mapToDouble(Site::xMm).average().orElse(0);
+            double midY = sites.stream().mapToDouble(Site::yMm).average().orElse(0);
+            double[] j = projection.jacobian(midX, midY);
+            double turn = Math.toDegrees(Math.atan2(j[2], j[0]));
+            return new BeadReport(seen, strays, turn, mark, projection.tiltDeg(midX, midY),
+                    projection.pxPerMm(midX, midY), 100 * spread,
+                    BeadJudge.of(map, seen, strays, usualMm, 100 * spread));
+        }
+
+        private BeadReport.Seen site(int i, List<Integer> bridged) {
+            Site s = sites.get(i);
+            Circle c = circles[i];
+            double scale = projection.pxPerMm(s.xMm(), s.yMm());
+            List<String> with = bridged.stream().map(n -> sites.get(n).name()).toList();
+            if (c == null) {
+                return new BeadReport.Seen(s.name(), BeadState.UNKNOWN, x(s), y(s), Optional.empty(), 0,
+                        Optional.empty(), 0, List.of());
+            }
+            boolean found = c.cover() >= SEEN_COVER;
+            double bright = found ? disc(c.xPx(), c.yPx(), 0.7 * c.rPx()) : disc(x(s), y(s), 0.6 * radius(s));
+            boolean bare = bright < BARE * usualLight
+                    || (found
+                            ? warmth(c.xPx(), c.yPx(), 0.6 * c.rPx())
+                            : warmth(x(s), y(s), 0.5 * radius(s))) > warm;
+            if (with.isEmpty() && (!found || bare)) {
+                return new BeadReport.Seen(s.name(), bare ? BeadState.MISSING : BeadState.UNKNOWN, x(s), y(s),
+                        Optional.empty(), 0, Optional.empty(), 0, List.of());
+            }
+            double diameter = 2 * (c.rPx() - STEEPEST_PX) / scale;
+            double[] off = projection.mm(s.xMm(), s.yMm(), c.xPx() - x(s), c.yPx() - y(s));
+            double offset = Math.hypot(off[0], off[1]);
+            double ratio = diameter / nominal(s);
+            BeadState state = !with.isEmpty()
+                    ? BeadState.BRIDGED
+                    : ratio < 1 - DIAMETER_LIMIT
+                            ? BeadState.SMALL
+                            : ratio > 1 + DIAMETER_LIMIT
+                                    ? BeadState.LARGE
+                                    : offset > OFFSET_LIMIT * pitchMm ? BeadState.DISPLACED : BeadState.OK;
+            return new BeadReport.Seen(s.name(), state, c.xPx(), c.yPx(), Optional.of(diameter),
+                    2 * c.sigmaPx() / scale, Optional.of(offset), c.sigmaPx() * 1.4 / scale, with);
+        }
+    }
+
+    static double median(List<Float> values) {
+        double[] all = new double[values.size()];
+        for (int i = 0; i < all.length; i++) {
+            all[i] = values.get(i);
+        }
+        return median(all);
+    }
+
+    static double median(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted.length == 0 ? 0 : sorted[sorted.length / 2];
+    }
+
+    static Map<String, Integer> index(List<Site> sites) {
+        var at = new HashMap<String, Integer>();
+        for (int i = 0; i < sites.size(); i++) {
+            at.put(sites.get(i).name(), i);
+        }
+        return at;
+    }
+}

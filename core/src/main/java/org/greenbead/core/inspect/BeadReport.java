@@ -1,0 +1,73 @@
+package org.greenbead.core.inspect;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What a photo says of the balls of a chip.
+ *
+ * @param turnDeg   by which the chip is turned in the picture, clockwise; of the map's upright position
+ * @param mark      whether the mark of pin 1 decided the turn
+ * @param tiltDeg   of the camera over the chip
+ * @param pxPerMm   in the middle of the field
+ * @param spreadPct standard deviation of the diameters of good balls, percent
+ */
+public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, Mark mark, double tiltDeg,
+        double pxPerMm, double spreadPct, BeadVerdict verdict) {
+    /** What pin 1 says. */
+    public enum Mark {
+        /** Only one turn fits the field. */
+        NOT_NEEDED,
+        /** Several turns fit, and a mark was seen at the corner of A1 of this one. */
+        SEEN,
+        /** Several turns fit and no mark was found: names of sites may be those of another turn. */
+        NOT_FOUND
+    }
+
+    /**
+     * One site.
+     *
+     * @param xPx           middle of the ball, or of the site where none was found
+     * @param diameterMm    empty where no ball was measured
+     * @param diameterSdMm  standard uncertainty of it
+     * @param offsetMm      from its place in the field; empty as above
+     * @param bridgedWith   names of neighbours
+     */
+    public record Seen(String site, BeadState state, double xPx, double yPx, Optional<Double> diameterMm,
+            double diameterSdMm, Optional<Double> offsetMm, double offsetSdMm, List<String> bridgedWith) {
+        public Seen {
+            bridgedWith = List.copyOf(bridgedWith);
+        }
+    }
+
+    /** A ball where none belongs. */
+    public record Stray(double xPx, double yPx, double diameterMm) {}
+
+    public BeadReport {
+        sites = List.copyOf(sites);
+        strays = List.copyOf(strays);
+    }
+
+    /** The same in a picture of which this was a part. */
+    BeadReport moved(double left, double top) {
+        return new BeadReport(
+                sites.stream()
+                        .map(s -> new Seen(s.site, s.state, s.xPx + left, s.yPx + top, s.diameterMm,
+                                s.diameterSdMm,
+                                s.offsetMm, s.offsetSdMm, s.bridgedWith))
+                        .toList(),
+                strays.stream().map(s -> new Stray(s.xPx + left, s.yPx + top, s.diameterMm)).toList(),
+                turnDeg, mark,
+                tiltDeg, pxPerMm, spreadPct, verdict);
+    }
+
+    public List<Seen> with(BeadState state) {
+        return sites.stream().filter(s -> s.state() == state).toList();
+    }
+
+    public Map<BeadState, Long> counts() {
+        return sites.stream().collect(java.util.stream.Collectors.groupingBy(Seen::state,
+                () -> new java.util.EnumMap<>(BeadState.class), java.util.stream.Collectors.counting()));
+    }
+}

@@ -1,0 +1,344 @@
+package org.greenbead.core.inspect;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.bead.Site;
+
+/**
+ * Finds the field of a bead map in a picture: round spots of a trial size, the main direction of their neighbours, votes for the place of
+ * the map in each of its four turns, then a projection that grows from the middle outwards.
+ */
+final class Lattice {
+    /** Sizes tried: the field fills this part of the shorter side of the picture. */
+    private static final double LEAST_PART = 0.2;
+    private static final double USUAL_PART = 0.5;
+    private static final double MOST_PART = 2.1;
+    private static final double GOOD = 0.93;
+    private static final double STEP = 1.17;
+    private static final double LEAST_RADIUS_PX = 2.6;
+    private final List<Plane> pyramid = new ArrayList<>();
+    private final int width;
+    private final int height;
+    private final double pitchMm;
+    private final double ballMm;
+    private final double[][] sites;
+    private final double[][] fromMiddle;
+    private final double[][] vacant;
+    private final double reachMm;
+    private final double midX;
+    private final double midY;
+
+    Lattice(Plane darkest, BeadMap map, double sizePart) {
+        width = darkest.width;
+        height = darkest.height;
+        Plane plane = darkest;
+        pyramid.add(plane);
+        while (Math.min(plane.width, plane.height) > 120) {
+            plane = plane.half();
+            pyramid.add(plane);
+        }
+        pitchMm = map.sites().size() > 1 ? map.pitchMm() : 1;
+        ballMm = sizePart * nominal(map);
+        sites = map.sites().stream().map(s -> new double[]{s.xMm(), s.yMm()}).toArray(double[][]::new);
+        double left = map.sites().stream().mapToDouble(Site::xMm).min().orElseThrow();
+        double right = map.sites().stream().mapToDouble(Site::xMm).max().orElseThrow();
+        double low = map.sites().stream().mapToDouble(Site::yMm).min().orElseThrow();
+        double high = map.sites().stream().mapToDouble(Site::yMm).max().orElseThrow();
+        midX = (left + right) / 2;
+        midY = (low + high) / 2;
+        reachMm = Math.max(right - left, high - low);
+        fromMiddle = sites.clone();
+        java.util.Arrays.sort(fromMiddle,
+                Comparator.comparingDouble(s -> Math.hypot(s[0] - midX, s[1] - midY)));
+        vacant = vacant(map, pitchMm);
+    }
+
+    static double nominal(BeadMap map) {
+        double[] known = map.sites().stream().filter(s -> s.diameterMm().isPresent())
+                .mapToDouble(s -> s.diameterMm().get()).sorted().toArray();
+        return known.length > 0
+                ? known[known.length / 2]
+                : 0.6 * (map.sites().size() > 1 ? map.pitchMm() : 1);
+    }
+
+    /** Places of the grid that have no ball. */
+    private static double[][] vacant(BeadMap map, double pitch) {
+        var xs = new TreeSet<Double>();
+        var ys = new TreeSet<Double>();
+        map.sites().forEach(s -> {
+            xs.add(Math.round(s.xMm() * 1000) / 1000.0);
+            ys.add(Math.round(s.yMm() * 1000) / 1000.0);
+        });
+        var found = new ArrayList<double[]>();
+        if ((long) xs.size() * ys.size() > 40_000) {
+            return new double[0][];
+        }
+        for (double x : xs) {
+            for (double y : ys) {
+                if (map.sites().stream().noneMatch(s -> Math.hypot(s.xMm() - x, s.yMm() - y) < 0.8 * pitch)) {
+                    found.add(new double[]{x, y});
+                }
+            }
+        }
+        return found.toArray(double[][]::new);
+    }
+
+    /**
+     * The map in one turn.
+     *
+     * @param matched part of the sites that find a spot
+     * @param score   sites that find one, less spots where none belongs
+     */
+    record Found(Projection projection, double matched, double score, Peaks peaks, double radiusPx,
+            boolean mirrored) {}
+
+    /** The four turns, the best first; empty when nothing like the field is seen. */
+    List<Found> turns() {
+        List<Found> best = turns(USUAL_PART, MOST_PART, List.of());
+        return !best.isEmpty() && best.getFirst().matched > GOOD ? best : turns(LEAST_PART, USUAL_PART, best);
+    }
+
+    private List<Found> turns(double fromPart, double toPart, List<Found> until) {
+        List<Found> best = until;
+        for (Trial trial : trials(fromPart, toPart)) {
+            List<Found> found = aligned(trial, false);
+            if (!found.isEmpty() && (best.isEmpty() || found.getFirst().score > best.getFirst().score)) {
+                best = found;
+            }
+            if (!best.isEmpty() && best.getFirst().matched > GOOD) {
+                break;
+            }
+        }
+        return best;
+    }
+
+    /** How well the field seen from the other side fits. */
+    Optional<Found> mirrored() {
+        return trials(LEAST_PART, MOST_PART).stream().flatMap(t -> aligned(t, true).stream())
+                .max(Comparator.comparingDouble(Found::score));
+    }
+
+    private record Trial(double pxPerMm, Peaks peaks, double angle, double along, double across,
+            double order) {}
+
+    private List<Trial> trials(double fromPart, double toPart) {
+        double shorter = Math.min(width, height);
+        double from = fromPart * shorter / (reachMm + 2 * pitchMm);
+        double to = toPart * shorter / (reachMm + 2 * pitchMm);
+        var scales = new ArrayList<Double>();
+        for (double s = from; s <= to; s *= STEP) {
+            if (s * ballMm / 2 >= LEAST_RADIUS_PX && s * ballMm / 2 < shorter / 4) {
+                scales.add(s);
+            }
+        }
+        return scales.stream().map(this::trial).filter(t -> t.order > 3)
+                .sorted(Comparator.comparingDouble(Trial::order).reversed()).limit(4).toList();
+    }
+
+    private Trial trial(double s) {
+        double radius = s * ballMm / 2;
+        int level = 0;
+        while (radius / (1 << level) > 4 && level < pyramid.size() - 1) {
+            level++;
+        }
+        double pitch = s * pitchMm;
+        Peaks peaks = Peaks.find(pyramid.get(level), level, radius, (int) (1.4 * sites.length) + 40, pitch,
+                width, height);
+        var sum = new double[2];
+        double low = 0.86 * pitch;
+        double high = 1.14 * pitch;
+        for (int i = 0; i < peaks.all.size(); i++) {
+            int me = i;
+            Peak a = peaks.all.get(i);
+            peaks.around(a.xPx(), a.yPx(), high, (j, b, d) -> {
+                if (j > me && d > low) {
+                    double angle = 4 * Math.atan2(b.yPx() - a.yPx(), b.xPx() - a.xPx());
+                    sum[0] += Math.cos(angle);
+                    sum[1] += Math.sin(angle);
+                }
+            });
+        }
+        double angle = Math.atan2(sum[1], sum[0]) / 4;
+        var along = new ArrayList<Double>();
+        var across = new ArrayList<Double>();
+        for (int i = 0; i < peaks.all.size(); i++) {
+            int me = i;
+            Peak a = peaks.all.get(i);
+            peaks.around(a.xPx(), a.yPx(), high, (j, b, d) -> {
+                if (j > me && d > low) {
+                    double off = Math.atan2(b.yPx() - a.yPx(), b.xPx() - a.xPx()) - angle;
+                    double c = Math.cos(off);
+                    double t = Math.sin(off);
+                    if (Math.abs(c) > 0.97) {
+                        along.add(d);
+                    } else if (Math.abs(t) > 0.97) {
+                        across.add(d);
+                    }
+                }
+            });
+        }
+        double u = median(along, pitch);
+        double v = median(across, u);
+        return new Trial(s, peaks, angle, u / pitchMm, v / pitchMm, Math.hypot(sum[0], sum[1]));
+    }
+
+    private static double median(List<Double> values, double otherwise) {
+        if (values.isEmpty()) {
+            return otherwise;
+        }
+        List<Double> sorted = values.stream().sorted().toList();
+        return sorted.get(sorted.size() / 2);
+    }
+
+    private List<Found> aligned(Trial trial, boolean mirrored) {
+        var found = new ArrayList<Found>();
+        for (int quarter = 0; quarter < 4; quarter++) {
+            double angle = trial.angle + quarter * Math.PI / 2;
+            boolean odd = quarter % 2 == 1;
+            double sx = odd ? trial.across : trial.along;
+            double sy = odd ? trial.along : trial.across;
+            double[] ex = {sx * Math.cos(angle), sx * Math.sin(angle)};
+            double hand = mirrored ? -1 : 1;
+            double[] ey = {hand * sy * Math.sin(angle), -hand * sy * Math.cos(angle)};
+            double[] shift = voted(trial, ex, ey);
+            grown(trial, Projection.affine(ex[0], ey[0], shift[0], ex[1], ey[1], shift[1], width, height),
+                    mirrored)
+                    .ifPresent(found::add);
+        }
+        found.sort(Comparator.comparingDouble(Found::score).reversed());
+        return found;
+    }
+
+    /** Where most sites lie on a spot. */
+    private double[] voted(Trial trial, double[] ex, double[] ey) {
+        double bin = 0.25 * trial.pxPerMm * pitchMm;
+        double field = 0.75 * reachMm * trial.pxPerMm + bin;
+        int across = (int) ((width + 2 * field) / bin) + 3;
+        int down = (int) ((height + 2 * field) / bin) + 3;
+        var votes = new int[across * down];
+        for (double[] site : sites) {
+            double x = site[0] * ex[0] + site[1] * ey[0];
+            double y = site[0] * ex[1] + site[1] * ey[1];
+            for (Peak p : trial.peaks.all) {
+                int bx = (int) ((p.xPx() - x + field) / bin);
+                int by = (int) ((p.yPx() - y + field) / bin);
+                if (bx >= 0 && by >= 0 && bx < across && by < down) {
+                    votes[by * across + bx]++;
+                }
+            }
+        }
+        int best = 0;
+        int most = -1;
+        for (int y = 1; y < down - 1; y++) {
+            for (int x = 1; x < across - 1; x++) {
+                int i = y * across + x;
+                int sum = 2 * votes[i] + votes[i - 1] + votes[i + 1] + votes[i - across] + votes[i + across];
+                if (sum > most) {
+                    most = sum;
+                    best = i;
+                }
+            }
+        }
+        return new double[]{(best % across + 0.5) * bin - field, (best / across + 0.5) * bin - field};
+    }
+
+    private Optional<Found> grown(Trial trial, Projection start, boolean mirrored) {
+        Optional<Found> found = grow(trial, start, mirrored);
+        // A field may lie a row or two beside its place and still meet most spots.
+        for (int turn = 0; turn < 3 && found.isPresent(); turn++) {
+            Projection now = found.get().projection();
+            int most = met(trial, now, 0, 0);
+            double bestX = 0;
+            double bestY = 0;
+            for (int dx = -2; dx <= 2; dx++) {
+                for (int dy = -2; dy <= 2; dy++) {
+                    int met = met(trial, now, dx * pitchMm, dy * pitchMm);
+                    if (met > most) {
+                        most = met;
+                        bestX = dx * pitchMm;
+                        bestY = dy * pitchMm;
+                    }
+                }
+            }
+            if (bestX == 0 && bestY == 0) {
+                break;
+            }
+            Optional<Found> better = grow(trial, now.shifted(bestX, bestY), mirrored);
+            if (better.isEmpty() || better.get().score() <= found.get().score()) {
+                break;
+            }
+            found = better;
+        }
+        return found;
+    }
+
+    private int met(Trial trial, Projection at, double dx, double dy) {
+        int met = 0;
+        for (double[] s : sites) {
+            if (trial.peaks.nearest(at.xPx(s[0] + dx, s[1] + dy), at.yPx(s[0] + dx, s[1] + dy),
+                    0.2 * trial.pxPerMm * pitchMm) != null) {
+                met++;
+            }
+        }
+        return met;
+    }
+
+    private Optional<Found> grow(Trial trial, Projection start, boolean mirrored) {
+        double pitch = trial.pxPerMm * pitchMm;
+        Projection now = start;
+        double[] parts = {0.1, 0.1, 0.2, 0.36, 0.64, 1, 1, 1};
+        for (int turn = 0; turn < parts.length; turn++) {
+            int count = (int) Math.min(sites.length, Math.max(40, parts[turn] * sites.length));
+            var mm = new ArrayList<double[]>();
+            var px = new ArrayList<double[]>();
+            for (double[] s : List.of(fromMiddle).subList(0, count)) {
+                Peak near = trial.peaks.nearest(now.xPx(s[0], s[1]), now.yPx(s[0], s[1]), 0.36 * pitch);
+                if (near != null) {
+                    mm.add(s);
+                    px.add(new double[]{near.xPx(), near.yPx()});
+                }
+            }
+            Projection.Form form = turn < 2 || mm.size() < 16
+                    ? Projection.Form.AFFINE
+                    : Projection.Form.PLANE;
+            Optional<Projection> better = now.fitted(mm.toArray(double[][]::new), px.toArray(double[][]::new),
+                    form);
+            if (better.isEmpty()) {
+                return Optional.empty();
+            }
+            now = better.get();
+        }
+        int met = 0;
+        int inside = 0;
+        var strengths = new ArrayList<Double>();
+        for (double[] s : sites) {
+            double x = now.xPx(s[0], s[1]);
+            double y = now.yPx(s[0], s[1]);
+            if (x > 0 && y > 0 && x < width && y < height) {
+                inside++;
+                Peak near = trial.peaks.nearest(x, y, 0.2 * pitch);
+                if (near != null) {
+                    met++;
+                    strengths.add(near.strength());
+                }
+            }
+        }
+        double usual = median(strengths, 0);
+        int extra = 0;
+        for (double[] s : vacant) {
+            Peak near = trial.peaks.nearest(now.xPx(s[0], s[1]), now.yPx(s[0], s[1]), 0.2 * pitch);
+            if (near != null && near.strength() > 0.5 * usual) {
+                extra++;
+            }
+        }
+        double radius = now.pxPerMm(midX, midY) * ballMm / 2;
+        return inside < sites.length / 3.0 || inside == 0
+                ? Optional.empty()
+                : Optional.of(
+                        new Found(now, met / (double) inside, met - extra, trial.peaks, radius, mirrored));
+    }
+}

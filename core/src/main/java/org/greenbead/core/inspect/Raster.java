@@ -1,0 +1,140 @@
+package org.greenbead.core.inspect;
+
+import java.util.stream.IntStream;
+
+/** A colour picture in linear light, each channel 0 to 1 (IEC 61966-2-1 decoded). */
+public final class Raster {
+    private static final float[] LINEAR = new float[256];
+    private static final int TABLE = 1024;
+
+    static {
+        for (int i = 0; i < 256; i++) {
+            double c = i / 255.0;
+            LINEAR[i] = (float) (c <= 0.04045 ? c / 12.92 : Math.pow((c + 0.055) / 1.055, 2.4));
+        }
+    }
+
+    final Plane red;
+    final Plane green;
+    final Plane blue;
+
+    private Raster(Plane red, Plane green, Plane blue) {
+        this.red = red;
+        this.green = green;
+        this.blue = blue;
+    }
+
+    /**
+     * @param rgb row by row, 0xRRGGBB, what stands above is left out
+     * @throws IllegalArgumentException when the picture is smaller than 64 pixels or its length does not fit
+     */
+    public static Raster ofSrgb(int width, int height, int[] rgb) {
+        if (width < 64 || height < 64 || rgb.length != width * height) {
+            throw new IllegalArgumentException("a picture of " + width + " x " + height
+                    + " pixels is too small to be judged; at least 64 x 64 are needed");
+        }
+        var red = new Plane(width, height);
+        var green = new Plane(width, height);
+        var blue = new Plane(width, height);
+        IntStream.range(0, height).parallel().forEach(y -> {
+            for (int i = y * width; i < (y + 1) * width; i++) {
+                red.v[i] = LINEAR[rgb[i] >> 16 & 255];
+                green.v[i] = LINEAR[rgb[i] >> 8 & 255];
+                blue.v[i] = LINEAR[rgb[i] & 255];
+            }
+        });
+        return new Raster(red, green, blue);
+    }
+
+    /** A part of the picture. */
+    Raster cut(int left, int top, int width, int height) {
+        return new Raster(red.cut(left, top, width, height), green.cut(left, top, width, height),
+                blue.cut(left, top, width, height));
+    }
+
+    public int width() {
+        return red.width;
+    }
+
+    public int height() {
+        return red.height;
+    }
+
+    /** The darkest of the channels, its root taken: metal without colour is bright, everything else dark. */
+    Plane darkest() {
+        var out = new Plane(width(), height());
+        IntStream.range(0, height()).parallel().forEach(y -> {
+            for (int i = y * width(); i < (y + 1) * width(); i++) {
+                out.v[i] = (float) Math.sqrt(Math.min(red.v[i], Math.min(green.v[i], blue.v[i])));
+            }
+        });
+        return out;
+    }
+
+    /** The root of the mean of the channels: for pads of any metal on a dark ground. */
+    Plane light() {
+        var out = new Plane(width(), height());
+        IntStream.range(0, height()).parallel().forEach(y -> {
+            for (int i = y * width(); i < (y + 1) * width(); i++) {
+                out.v[i] = (float) Math.sqrt((red.v[i] + green.v[i] + blue.v[i]) / 3);
+            }
+        });
+        return out;
+    }
+
+    /** Weights of the channels under which solder is without colour. */
+    record Gains(double red, double green, double blue) {
+        static final Gains NONE = new Gains(1, 1, 1);
+    }
+
+    /**
+     * The logarithm of light over the ground, cut off at a level, mean of the planes that are given: for outlines, since the rim of a ball
+     * is many times darker than its middle and yet many times brighter than what lies round it. A rim that mirrors a coloured mat is dark
+     * in one channel only.
+     */
+    static Plane curve(Plane[] planes, double[] cap, double[] ground) {
+        var out = new Plane(planes[0].width, planes[0].height);
+        var share = 1.0f / planes.length;
+        float[][] table = new float[planes.length][TABLE + 2];
+        for (int c = 0; c < planes.length; c++) {
+            for (int k = 0; k < table[c].length; k++) {
+                table[c][k] = share * (float) Math.log1p(cap[c] * k / TABLE / ground[c]);
+            }
+        }
+        IntStream.range(0, out.height).parallel().forEach(y -> {
+            for (int i = y * out.width; i < (y + 1) * out.width; i++) {
+                float sum = 0;
+                for (int c = 0; c < planes.length; c++) {
+                    float at = (float) Math.clamp(planes[c].v[i] / cap[c], 0, 1) * TABLE;
+                    int k = (int) at;
+                    sum += table[c][k] + (at - k) * (table[c][k + 1] - table[c][k]);
+                }
+                out.v[i] = sum;
+            }
+        });
+        return out;
+    }
+
+    /**
+     * How much a pixel looks like solder: bright and without colour. Gold, copper and solder mask fall off because of their colour.
+     */
+    Plane tin(Gains gains) {
+        var out = new Plane(width(), height());
+        float gr = (float) gains.red;
+        float gg = (float) gains.green;
+        float gb = (float) gains.blue;
+        IntStream.range(0, height()).parallel().forEach(y -> {
+            for (int i = y * width(); i < (y + 1) * width(); i++) {
+                float r = red.v[i] * gr;
+                float g = green.v[i] * gg;
+                float b = blue.v[i] * gb;
+                float least = Math.min(r, Math.min(g, b));
+                float most = Math.max(r, Math.max(g, b));
+                // A highlight that is burnt out has no colour of its own.
+                float q = most > 0.9f && least > 0.6f ? 1 : least / (most + 1e-4f);
+                out.v[i] = (float) (least * Math.sqrt(q) * q);
+            }
+        });
+        return out;
+    }
+}

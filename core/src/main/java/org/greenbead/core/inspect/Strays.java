@@ -1,0 +1,134 @@
+package org.greenbead.core.inspect;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import org.greenbead.core.bead.Site;
+
+/** Solder where no site is: a small bright disc with dark all round. A glint of flux is bright too, but has no body. */
+final class Strays {
+    private static final int RAYS = 20;
+    private static final double LEAST_MM = 0.067;
+    private static final double MOST_MM = 0.3;
+    private static final double BODY = 0.3;
+    private final Plane light;
+    private final double rim;
+    private final List<Site> sites;
+    private final Circle[] circles;
+    private final Map<Integer, List<Integer>> bridges;
+    private final double pitchMm;
+    private final Projection projection;
+
+    /** @param rim usual light near the rim of a ball */
+    Strays(Plane light, double rim, List<Site> sites, Circle[] circles, Map<Integer, List<Integer>> bridges,
+            double pitchMm, Projection projection) {
+        this.light = light;
+        this.rim = rim;
+        this.sites = sites;
+        this.circles = circles;
+        this.bridges = bridges;
+        this.pitchMm = pitchMm;
+        this.projection = projection;
+    }
+
+    List<BeadReport.Stray> found() {
+        Plane calm = light.smooth(0.8);
+        boolean[] closed = closed();
+        double scale = projection.pxPerMm(sites.getFirst().xMm(), sites.getFirst().yMm());
+        var seen = new ArrayList<BeadReport.Stray>();
+        int w = calm.width;
+        for (int y = 2; y < calm.height - 2; y++) {
+            for (int x = 2; x < w - 2; x++) {
+                int i = y * w + x;
+                float here = calm.v[i];
+                if (closed[i] || here < 1.2 * rim || here < calm.v[i - 1] || here <= calm.v[i + 1]
+                        || here < calm.v[i - w] || here <= calm.v[i + w]) {
+                    continue;
+                }
+                double r = body(calm, x + 0.5, y + 0.5, scale);
+                if (2 * r / scale >= LEAST_MM && 2 * r / scale <= MOST_MM && r >= 2.2) {
+                    seen.add(new BeadReport.Stray(x + 0.5, y + 0.5, 2 * r / scale));
+                }
+            }
+        }
+        return apart(seen, scale);
+    }
+
+    /** Radius to which it is bright in nearly every direction, 0 when it is not dark beyond. */
+    private double body(Plane calm, double x, double y, double scale) {
+        double least = BODY * rim;
+        double radius = 0;
+        for (double r = 1.5; r < 0.5 * MOST_MM * scale + 2; r += 0.5) {
+            if (bright(calm, x, y, r, least) < 0.85) {
+                break;
+            }
+            radius = r;
+        }
+        return radius > 0 && bright(calm, x, y, 1.35 * radius + 2, least) < 0.35 ? radius + 0.25 : 0;
+    }
+
+    private static double bright(Plane plane, double x, double y, double r, double least) {
+        int n = 0;
+        for (int i = 0; i < RAYS; i++) {
+            double a = 2 * Math.PI * i / RAYS;
+            if (plane.at(x + r * Math.cos(a), y + r * Math.sin(a)) > least) {
+                n++;
+            }
+        }
+        return n / (double) RAYS;
+    }
+
+    private static List<BeadReport.Stray> apart(List<BeadReport.Stray> all, double scale) {
+        var kept = new ArrayList<BeadReport.Stray>();
+        all.stream().sorted(Comparator.comparingDouble(BeadReport.Stray::diameterMm).reversed())
+                .forEach(s -> {
+                    if (kept.stream().noneMatch(
+                            k -> Math.hypot(k.xPx() - s.xPx(), k.yPx() - s.yPx()) < k.diameterMm() * scale)) {
+                        kept.add(s);
+                    }
+                });
+        return kept;
+    }
+
+    /** What is not looked at: balls, bare pads, bridges, and everything beyond the field. */
+    private boolean[] closed() {
+        var closed = new boolean[light.width * light.height];
+        java.util.Arrays.fill(closed, true);
+        for (Site s : sites) {
+            double p = pitchMm * projection.pxPerMm(s.xMm(), s.yMm());
+            paint(closed, projection.xPx(s.xMm(), s.yMm()), projection.yPx(s.xMm(), s.yMm()), 1.05 * p,
+                    false);
+        }
+        for (int i = 0; i < circles.length; i++) {
+            Site s = sites.get(i);
+            if (circles[i] == null) {
+                paint(closed, projection.xPx(s.xMm(), s.yMm()), projection.yPx(s.xMm(), s.yMm()),
+                        0.4 * pitchMm * projection.pxPerMm(s.xMm(), s.yMm()), true);
+                continue;
+            }
+            paint(closed, circles[i].xPx(), circles[i].yPx(), 1.04 * circles[i].rPx() + 1, true);
+            for (int j : bridges.getOrDefault(i, List.of())) {
+                if (circles[j] != null) {
+                    for (int k = 1; k < 10; k++) {
+                        double t = k / 10.0;
+                        paint(closed, circles[i].xPx() + t * (circles[j].xPx() - circles[i].xPx()),
+                                circles[i].yPx() + t * (circles[j].yPx() - circles[i].yPx()),
+                                circles[i].rPx(), true);
+                    }
+                }
+            }
+        }
+        return closed;
+    }
+
+    private void paint(boolean[] closed, double x, double y, double r, boolean value) {
+        for (int py = (int) Math.max(0, y - r); py <= Math.min(light.height - 1, y + r); py++) {
+            for (int px = (int) Math.max(0, x - r); px <= Math.min(light.width - 1, x + r); px++) {
+                if (Math.hypot(px + 0.5 - x, py + 0.5 - y) <= r) {
+                    closed[py * light.width + px] = value;
+                }
+            }
+        }
+    }
+}

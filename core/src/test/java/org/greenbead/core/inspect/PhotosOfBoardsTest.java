@@ -1,0 +1,136 @@
+package org.greenbead.core.inspect;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+import static org.testng.Assert.expectThrows;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.greenbead.core.bead.BeadMap;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Cleaned pads, two photos of one place, and the projection beneath all of it. */
+public class PhotosOfBoardsTest {
+    private static final BeadMap FIELD = BeadMap.grid(10, 12, 0.65, Optional.of(0.4)).without("A1", "A1");
+
+    @DataProvider
+    Object[][] poses() {
+        return new Object[][]{{new Painted.Pose(60, 3, 2, 0, 0.8, 0.003, 1)},
+                {new Painted.Pose(60, 100, 7, 0, 1, 0.005, 2)},
+                {new Painted.Pose(70, -171, 10, 0, 1, 0.004, 3)}};
+    }
+
+    @Test(dataProvider = "poses")
+    public void padsAreToldApart(Painted.Pose pose) throws UnclearPhotoException {
+        Raster picture = Painted.pads(FIELD, Map.of("B3", "bump", "D8", "gone", "H5", "glue"),
+                List.<String[]>of(new String[]{"F10", "F11"}), pose);
+        Map<String, PadState> odd = PadCheck.of(picture, FIELD).sites().stream()
+                .filter(s -> s.state() != PadState.OK)
+                .collect(Collectors.toMap(PadReport.Seen::site, PadReport.Seen::state));
+        assertEquals(new java.util.TreeMap<>(odd).toString(),
+                new java.util.TreeMap<>(
+                        Map.of("B3", PadState.BUMP, "D8", PadState.MISSING_PAD, "H5", PadState.GLUE, "F10",
+                                PadState.SMEAR, "F11", PadState.SMEAR))
+                        .toString());
+    }
+
+    private static List<double[]> parts() {
+        var random = new Random(3);
+        var parts = new ArrayList<double[]>();
+        for (int row = 0; row < 5; row++) {
+            for (int column = 0; column < 8; column++) {
+                if (random.nextDouble() < 0.75) {
+                    boolean flat = random.nextBoolean();
+                    parts.add(new double[]{-7.6 + 2.1 * column + 0.4 * random.nextDouble(),
+                            -4.6 + 2.2 * row + 0.4 * random.nextDouble(), flat ? 1.0 : 0.5,
+                            flat ? 0.5 : 1.0});
+                }
+            }
+        }
+        return parts;
+    }
+
+    /** One part taken away, one shifted by 1.2 mm; the camera moved and the light changed between. */
+    @Test
+    public void vanishedAndMovedPartsAreNamed() throws UnclearPhotoException {
+        List<double[]> before = parts();
+        var after = new ArrayList<>(before);
+        double[] gone = after.remove(12);
+        double[] was = before.get(20);
+        after.set(after.indexOf(was), new double[]{was[0] + 0.1, was[1] + 1.1, was[2], was[3]});
+        var one = new Painted.Pose(55, 1, 3, 0, 0.9, 0.004, 1);
+        Change change = BoardCompare.of(Painted.board(before, one),
+                Painted.board(after, new Painted.Pose(57, -3, 5, 0, 1.1, 0.005, 2)));
+        assertEquals(change.vanished().size(), 1, change.toString());
+        assertEquals(change.moved().size(), 1, change.toString());
+        double[] px = seen(one, gone);
+        assertEquals(change.vanished().getFirst().xPx(), px[0], 12);
+        assertEquals(change.vanished().getFirst().yPx(), px[1], 12);
+        Change.Moved moved = change.moved().getFirst();
+        assertEquals(moved.yPx() - moved.toYPx(), 1.1 * 55, 14);
+        Change none = BoardCompare.of(Painted.board(before, one),
+                Painted.board(before, new Painted.Pose(54, 4, 1, 0, 0.8, 0.004, 9)));
+        assertTrue(none.vanished().isEmpty() && none.moved().isEmpty(), none.toString());
+        assertTrue(none.agreed() > 0.97, "agreed " + none.agreed());
+    }
+
+    private static double[] seen(Painted.Pose pose, double[] part) {
+        double roll = Math.toRadians(pose.rollDeg());
+        double x = part[0] * Math.cos(roll) + part[1] * Math.sin(roll);
+        double y = -part[0] * Math.sin(roll) + part[1] * Math.cos(roll);
+        return new double[]{550 + pose.pxPerMm() * x, 400 - pose.pxPerMm() * y};
+    }
+
+    @Test
+    public void otherPlacesAreRefused() {
+        Raster one = Painted.board(parts(), Painted.Pose.plain());
+        Raster balls = Painted.balls(FIELD, Map.of(), List.of(), Painted.Pose.plain()).picture();
+        assertEquals(expectThrows(UnclearPhotoException.class, () -> BoardCompare.of(one, balls)).why(),
+                UnclearPhotoException.Why.NO_FIELD);
+    }
+
+    /** Two hundred projections with a quarter of wild points: found again to a twentieth of a pixel. */
+    @Test
+    public void projectionIsFoundAmongOutliers() {
+        var random = new Random(8);
+        for (int turn = 0; turn < 200; turn++) {
+            double angle = 2 * Math.PI * random.nextDouble();
+            double scale = 20 + 80 * random.nextDouble();
+            double[] tilt = {0.004 * random.nextGaussian(), 0.004 * random.nextGaussian()};
+            double lens = 0.03 * random.nextGaussian();
+            double[][] mm = new double[160][];
+            double[][] px = new double[160][];
+            for (int i = 0; i < mm.length; i++) {
+                mm[i] = new double[]{12 * random.nextDouble() - 6, 12 * random.nextDouble() - 6};
+                double w = 1 + tilt[0] * mm[i][0] + tilt[1] * mm[i][1];
+                double u = scale * (Math.cos(angle) * mm[i][0] + Math.sin(angle) * mm[i][1]) / w;
+                double v = scale * (Math.sin(angle) * mm[i][0] - Math.cos(angle) * mm[i][1]) / w;
+                double k = 1 + lens * (u * u + v * v) / (800 * 800 + 600 * 600);
+                px[i] = new double[]{800 + u * k + 0.1 * random.nextGaussian(),
+                        600 + v * k + 0.1 * random.nextGaussian()};
+                if (i % 4 == 0) {
+                    px[i][0] += 40 * random.nextGaussian();
+                    px[i][1] += 40 * random.nextGaussian();
+                }
+            }
+            Projection near = Projection.affine(scale * Math.cos(angle), scale * Math.sin(angle), 803,
+                    scale * Math.sin(angle), -scale * Math.cos(angle), 598, 1600, 1200);
+            Projection found = near.fitted(mm, px, Projection.Form.LENS).orElseThrow();
+            double worst = 0;
+            for (int i = 1; i < mm.length; i += 4) {
+                worst = Math.max(worst, Math.hypot(found.xPx(mm[i][0], mm[i][1]) - px[i][0],
+                        found.yPx(mm[i][0], mm[i][1]) - px[i][1]));
+            }
+            assertTrue(worst < 0.6, "turn " + turn + ": " + worst);
+            double[] back = found.toMm(found.xPx(1.5, -2.5), found.yPx(1.5, -2.5));
+            assertEquals(back[0], 1.5, 1e-6);
+            assertEquals(back[1], -2.5, 1e-6);
+        }
+    }
+}
