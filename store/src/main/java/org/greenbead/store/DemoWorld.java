@@ -9,8 +9,10 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleConsumer;
+import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.StartingRecipe;
@@ -37,6 +39,8 @@ public final class DemoWorld {
             "sb-0409");
     private static final List<String> CHIPS = List.of("gb-0041-5", "gb-0042-3", "gb-0043-1", "gb-0044-0",
             "gb-0045-8", "gb-0046-6", "gb-0047-4", "gb-0048-2");
+    /** The job whose chip has been balled and photographed. */
+    private static final String BALLED = "SB-0415";
     /** Jobs whose board was photographed at intake. */
     private static final List<String> PHOTOGRAPHED = List.of("SB-0417", "SB-0406");
     /** Runs of the past: job, bead, seed, days ago. */
@@ -100,7 +104,8 @@ public final class DemoWorld {
         for (String id : JOBS) {
             Job job = read(id, Format.JOB, Job.class);
             starting(ledger, job);
-            ledger.save(PHOTOGRAPHED.contains(job.id()) ? photographed(ledger, job) : job, "opened", "");
+            Job seen = PHOTOGRAPHED.contains(job.id()) ? photographed(ledger, job) : job;
+            ledger.save(job.id().equals(BALLED) ? balled(ledger, seen) : seen, "opened", "");
         }
         for (int i = 0; i < PAST.size(); i++) {
             Past past = PAST.get(i);
@@ -125,6 +130,17 @@ public final class DemoWorld {
                                 board.requireChip(job.target()), bench, lift));
             }
         }
+    }
+
+    /** The chip after its balls were formed, with its bead map. */
+    private static Job balled(Ledger ledger, Job job) throws BadFileException, IOException {
+        Chip chip = ledger.document(Format.BOARD, job.board(), Board.class).requireChip(job.target());
+        BeadMap map = DemoBalls.map(chip);
+        ledger.beadMaps().save(chip.part(), map);
+        Photos.Photo kept = ledger.photos().add(DemoBalls.photo(map), job.id() + "-balls.jpg");
+        return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T10:31:00Z"),
+                "technician A",
+                java.util.Map.of("view", "balls", "file", kept.name(), "caption", "after the melt")));
     }
 
     /** The board as a camera would have seen it, drawn; its corners are known exactly. */

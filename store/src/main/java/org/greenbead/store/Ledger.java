@@ -307,6 +307,11 @@ public final class Ledger implements AutoCloseable {
                 .execute();
     }
 
+    /** Bead maps of parts. */
+    public BeadMaps beadMaps() {
+        return new BeadMaps(folder.resolve("maps"));
+    }
+
     public Photos photos() {
         return new Photos(folder.resolve("photos"));
     }

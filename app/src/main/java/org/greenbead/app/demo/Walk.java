@@ -173,11 +173,15 @@ public final class Walk {
         await("the set-up", () -> scene.lookup("#setup-benches") != null);
         press(KeyCode.G, "back to the job");
         press(KeyCode.J, "goes to the next job");
+        await("job SB-0415", () -> text("#job-id").equals("SB-0415"));
+        press(KeyCode.P, "the photo of its balls");
+        await("the verdict", () -> text("#balls-title").startsWith("Touch up"));
+        pause();
+        shot("8-balls");
+        press(KeyCode.LEFT, "back to the job");
         press(KeyCode.J, "and the next");
         await("job SB-0412",
                 () -> text("#job-id").equals("SB-0412") && scene.lookup("#check-stencil_held") != null);
-        pause();
-        shot("8-checks");
         press(KeyCode.B, "opens the bench set-up");
         await("the set-up", () -> scene.lookup("#theme-true") != null);
         shot("9-setup");

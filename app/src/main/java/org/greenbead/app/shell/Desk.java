@@ -130,6 +130,10 @@ public final class Desk implements AutoCloseable {
     }
 
     /** Slow arithmetic off the FX thread; {@code then} on it. */
+    public <T> void compute(Callable<T> work, Consumer<T> then, Consumer<Throwable> failed) {
+        run(compute, work, then, failed);
+    }
+
     public <T> void compute(Callable<T> work, Consumer<T> then) {
         run(compute, work, then, this::explain);
     }

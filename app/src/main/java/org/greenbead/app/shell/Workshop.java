@@ -19,6 +19,7 @@ import javafx.util.Subscription;
 import org.greenbead.app.book.BookPage;
 import org.greenbead.app.book.LimitsPage;
 import org.greenbead.app.chips.ChipsPage;
+import org.greenbead.app.inspect.BallsPage;
 import org.greenbead.app.jobs.JobsPage;
 import org.greenbead.app.jobs.NewJobPage;
 import org.greenbead.app.ledger.LedgerPage;
@@ -248,6 +249,8 @@ public final class Workshop implements Navigator {
                         this::overview),
                 new BenchTray.Place("picture", texts.get("place.picture"), "D", "picture".equals(place),
                         this::picture),
+                new BenchTray.Place("balls", texts.get("place.balls"), "P", "balls".equals(place),
+                        this::balls),
                 new BenchTray.Place("chips", texts.get("place.chips"), "Q", "chips".equals(place),
                         this::chips),
                 new BenchTray.Place("ledger", texts.get("place.ledger"), "L", "ledger".equals(place),
@@ -482,6 +485,13 @@ public final class Workshop implements Navigator {
     }
 
     @Override
+    public void balls() {
+        if (!current.isEmpty()) {
+            show(new BallsPage(desk, model(), this), "balls", Optional.empty());
+        }
+    }
+
+    @Override
     public void ask(String beadId, String type, String field) {
         var asked = new CheckPage(desk, model(), this, beadId);
         show(asked, "", Optional.of(beadId));
@@ -597,6 +607,7 @@ public final class Workshop implements Navigator {
             case O -> jobs();
             case Y -> overview();
             case D -> picture();
+            case P -> balls();
             case Q -> chips();
             case G -> home();
             case R -> model().nextRun().ifPresent(b -> {

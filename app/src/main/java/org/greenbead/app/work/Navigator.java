@@ -42,6 +42,9 @@ public interface Navigator {
     /** The picture of its board. */
     void picture();
 
+    /** The photo of its balls or pads. */
+    void balls();
+
     /** To one question of a bead of the job in hand. */
     void ask(String beadId, String type, String field);
 }

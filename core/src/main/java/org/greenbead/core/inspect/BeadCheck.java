@@ -19,7 +19,7 @@ public final class BeadCheck {
     private static final double SURE_MATCH = 0.93;
     private static final double LEAST_BALL_PX = 7;
     private static final double SEEN_COVER = 0.5;
-    /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. */
+    /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. On balls of a few pixels the fall inside the rim takes it back. */
     private static final double STEEPEST_PX = 0.19;
     /** A disc with less light than this part of a ball's is no solder: a bare pad, or mask. */
     private static final double BARE = 0.22;
@@ -324,7 +324,7 @@ public final class BeadCheck {
                 return new BeadReport.Seen(s.name(), bare ? BeadState.MISSING : BeadState.UNKNOWN, x(s), y(s),
                         Optional.empty(), 0, Optional.empty(), 0, List.of());
             }
-            double diameter = 2 * (c.rPx() - STEEPEST_PX) / scale;
+            double diameter = 2 * (c.rPx() - STEEPEST_PX * Math.clamp((c.rPx() - 5) / 7, 0, 1)) / scale;
             double[] off = projection.mm(s.xMm(), s.yMm(), c.xPx() - x(s), c.yPx() - y(s));
             double offset = Math.hypot(off[0], off[1]);
             double ratio = diameter / nominal(s);

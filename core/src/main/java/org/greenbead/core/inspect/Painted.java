@@ -10,9 +10,9 @@ import org.greenbead.core.bead.Site;
 
 /**
  * A simple shaded renderer of balled chips: a pinhole camera over the plane of the chip, spheres lit by a ring or from one side, mask with
- * lighter copper under it, gold pads, a mark at pin 1; then blur and noise. All it draws is known exactly.
+ * lighter copper under it, gold pads, a mark at pin 1; then blur and noise. All it draws is known exactly: for the demo and for tests.
  */
-final class Painted {
+public final class Painted {
     final int width;
     final int height;
     private final double[][] light;
@@ -22,15 +22,16 @@ final class Painted {
     private final double[][] turn = new double[3][3];
 
     /** How a picture is taken. @param rollDeg clockwise @param shadow 0 = ring light, 1 = from one side */
-    record Pose(double pxPerMm, double rollDeg, double tiltDeg, double shadow, double blurPx, double noise,
+    public record Pose(double pxPerMm, double rollDeg, double tiltDeg, double shadow, double blurPx,
+            double noise,
             long seed) {
-        static Pose plain() {
+        public static Pose plain() {
             return new Pose(60, 3, 2, 0, 0.9, 0.004, 1);
         }
     }
 
     /** What stands on a site other than a good ball. @param size part of the nominal diameter; 0 = none */
-    record Wrong(double size, double dxMm, double dyMm) {}
+    public record Wrong(double size, double dxMm, double dyMm) {}
 
     private static final double[] MASK = {0.015, 0.05, 0.02};
     private static final double[] GOLD = {0.55, 0.34, 0.09};
@@ -80,9 +81,13 @@ final class Painted {
     }
 
     /** What was painted: the picture and the true diameters. */
-    record Truth(Raster picture, Map<String, Double> diameters) {}
+    public record Truth(int width, int height, int[] rgb, Map<String, Double> diameters) {
+        public Raster picture() {
+            return Raster.ofSrgb(width, height, rgb);
+        }
+    }
 
-    static Truth balls(BeadMap map, Map<String, Wrong> wrong, List<String[]> bridges, Pose pose) {
+    public static Truth balls(BeadMap map, Map<String, Wrong> wrong, List<String[]> bridges, Pose pose) {
         double reach = map.sites().stream().mapToDouble(s -> Math.max(Math.abs(s.xMm()), Math.abs(s.yMm())))
                 .max()
                 .orElse(1) + 1.1 * map.pitchMm();
@@ -113,7 +118,7 @@ final class Painted {
             }
         }
         at.values().forEach(b -> painted.ball(b[0], b[1], b[2], pose));
-        return new Truth(painted.picture(pose), diameters);
+        return new Truth(painted.width, painted.height, painted.rgb(pose), diameters);
     }
 
     /** Cleaned pads. @param states what is wrong with some: bump, gone, glue */
@@ -268,6 +273,10 @@ final class Painted {
     }
 
     private Raster picture(Pose pose) {
+        return Raster.ofSrgb(width, height, rgb(pose));
+    }
+
+    private int[] rgb(Pose pose) {
         int[] rgb = new int[width * height];
         for (int c = 0; c < 3; c++) {
             var plane = new Plane(width, height);
@@ -281,6 +290,6 @@ final class Painted {
                 rgb[i] |= Math.clamp(Math.round(255 * s), 0, 255) << (16 - 8 * c);
             }
         }
-        return Raster.ofSrgb(width, height, rgb);
+        return rgb;
     }
 }
