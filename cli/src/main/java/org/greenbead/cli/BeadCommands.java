@@ -1,12 +1,15 @@
 package org.greenbead.cli;
 
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.greenbead.core.alloy.Composition;
 import org.greenbead.core.alloy.MeltingTable;
 import org.greenbead.core.bead.Aperture;
 import org.greenbead.core.bead.Balls;
@@ -15,8 +18,11 @@ import org.greenbead.core.bead.Collapse;
 import org.greenbead.core.bead.EdgeGap;
 import org.greenbead.core.bead.Paste;
 import org.greenbead.core.bead.PullIn;
+import org.greenbead.core.bead.Site;
 import org.greenbead.core.bead.Spread;
+import org.greenbead.core.bead.UnderLoad;
 import org.greenbead.store.BeadMapCsv;
+import org.greenbead.store.StencilDrawing;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -114,6 +120,10 @@ final class BeadCommands {
         private double[] padsMm;
         @Option(names = "--pitch", description = "Pitch, mm.")
         private Double pitchMm;
+        @Option(names = "--load", description = "What one joint carries, mg: the chip's mass over its balls.")
+        private Double loadMg;
+        @Option(names = "--tension", defaultValue = "0.55", description = "Surface tension, N/m: 0.55 lead-free, 0.48 tin-lead, 0.42 tin-bismuth (default ${DEFAULT-VALUE}).")
+        private double tensionNPerM;
         @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
         private Path json;
 
@@ -126,6 +136,18 @@ final class BeadCommands {
             out().printf(Locale.ROOT, "height %.3f mm, bulge %.3f mm%n", joint.heightMm(), joint.bulgeMm());
             if (pitchMm != null) {
                 out().printf(Locale.ROOT, "gap to the next %.3f mm%n", joint.gapMm(pitchMm));
+            }
+            out().printf(Locale.ROOT, "bow over the field that it bridges %.3f mm%n",
+                    UnderLoad.bridgesMm(ballMm, padsMm[0] / 2, joint));
+            if (loadMg != null) {
+                UnderLoad loaded = UnderLoad.of(Balls.sphereMm3(ballMm), padsMm[0] / 2, padsMm[1] / 2, loadMg,
+                        tensionNPerM);
+                out().println(loaded.loadedMm() > 0
+                        ? String.format(Locale.ROOT, "under %.2f mg: height %.3f mm, bulge %.3f mm", loadMg,
+                                loaded.loadedMm(),
+                                loaded.bulgeMm())
+                        : String.format(Locale.ROOT, "%.2f mg are too much: surface tension cannot carry it",
+                                loadMg));
             }
             json(json, joint);
             return 0;
@@ -217,6 +239,80 @@ final class BeadCommands {
                 map = map.without(ends[0], ends[ends.length - 1]);
             }
             return map;
+        }
+    }
+
+    /** A stencil for a map. */
+    @Command(name = "stencil", mixinStandardHelpOptions = true, description = "Draws the stencil for a bead map as SVG and RS-274X; openings as given, or such that each makes the ball of its site.")
+    static final class Stencil extends Verb {
+        @Parameters(paramLabel = "MAP", description = "Bead map.")
+        private Path file;
+        @Option(names = "--thickness", required = true, description = "Of the sheet, mm.")
+        private double thicknessMm;
+        @Option(names = "--opening", description = "Diameter of a round opening or side of a square one, mm; without it each is made for its ball.")
+        private Double openingMm;
+        @Option(names = "--square", description = "Openings are square; with the radius of their corners, mm.", arity = "0..1", fallbackValue = "0")
+        private Double radiusMm;
+        @Option(names = "--margin", defaultValue = "5", description = "Metal round the field, mm (default ${DEFAULT-VALUE}).")
+        private double marginMm;
+        @Option(names = "--alloy", defaultValue = "SAC305", description = "Alloy of the paste (default ${DEFAULT-VALUE}).")
+        private String alloy;
+        @Option(names = "--metal", defaultValue = "88.5", description = "Metal by mass, %% (default ${DEFAULT-VALUE}).")
+        private double metalPct;
+        @Option(names = "--svg", paramLabel = "OUT", description = "Write the drawing as SVG.")
+        private Path svg;
+        @Option(names = "--gerber", paramLabel = "OUT", description = "Write the paste layer as RS-274X.")
+        private Path gerber;
+
+        @Override
+        public Integer call() throws Exception {
+            BeadMap map = BeadMapCsv.read(file);
+            Composition made = MeltingTable.standard().require(alloy).made();
+            double metal = Paste.of(made, metalPct, 0).metalVolumePart();
+            StencilDrawing drawing = StencilDrawing.of(map,
+                    s -> shape(openingMm != null ? openingMm : wanted(s, metal, map)),
+                    thicknessMm, marginMm);
+            Aperture first = drawing.openings().get(map.sites().getFirst().name());
+            double least = drawing.openings().values().stream().mapToDouble(o -> o.areaRatio(thicknessMm))
+                    .min().orElse(0);
+            double density = 100
+                    / (metalPct / made.densityGPerCm3() + (100 - metalPct) / Paste.USUAL_FLUX_G_PER_CM3);
+            out().printf(Locale.ROOT,
+                    "%d openings, the first %.3f mm; smallest area ratio %.2f%s; one fill takes %.1f mm³, %.0f mg of paste%n",
+                    map.sites().size(), first.widthMm(), least,
+                    least < 0.66 ? ", under 0.66: it will not release well" : "",
+                    drawing.pasteMm3(), drawing.pasteMm3() * density);
+            if (svg != null) {
+                write(svg, drawing.svg());
+            }
+            if (gerber != null) {
+                write(gerber, drawing.gerber(LocalDate.now(ZoneOffset.UTC)));
+            }
+            return least < 0.66 ? 1 : 0;
+        }
+
+        private Aperture shape(double width) {
+            return radiusMm == null ? new Aperture.Round(width) : new Aperture.Square(width, radiusMm);
+        }
+
+        /** By halving: the release depends on the opening that is looked for. */
+        private double wanted(Site site, double metal, BeadMap map) {
+            double ball = site.diameterMm().orElseThrow(() -> new IllegalArgumentException(
+                    "site " + site.name()
+                            + " has no diameter; add diameter_mm to the map, or give --opening"));
+            double low = 0.05;
+            double high = 5;
+            for (int i = 0; i < 60; i++) {
+                double middle = (low + high) / 2;
+                Aperture tried = shape(middle);
+                if (Balls.diameterMm(tried, thicknessMm, metal,
+                        Balls.released(tried.areaRatio(thicknessMm))) < ball) {
+                    low = middle;
+                } else {
+                    high = middle;
+                }
+            }
+            return Math.round(high * 1000) / 1000.0;
         }
     }
 

@@ -19,7 +19,8 @@ import picocli.CommandLine.Command;
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
         BeadCommands.Ball.class,
         BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class,
-        BeadCommands.Pull.class, BeadCommands.Edges.class, PhotoCommands.Beads.class,
+        BeadCommands.Stencil.class, BeadCommands.Pull.class, BeadCommands.Edges.class,
+        PhotoCommands.Beads.class,
         PhotoCommands.Pads.class,
         PhotoCommands.Compare.class})
 public final class Main implements Runnable {
