@@ -102,4 +102,19 @@ public class BallsWindowTest {
         window.awaitText("#balls-title", "cannot be judged");
         window.awaitText("#pedal-word", "Choose a photo");
     }
+
+    /** Without a map the page says so; one key makes it from the photo, and the missing ball is no site of it. */
+    @Test
+    public void mapIsMadeFromThePhoto() throws Exception {
+        Files.delete(Path.of(window.data().toString(), "maps", "VG-90.map.csv"));
+        window.press(KeyCode.J);
+        window.awaitText("#job-id", "SB-0415");
+        window.press(KeyCode.P);
+        window.awaitText("#balls-title", "cannot be looked at");
+        assertTrue(text("#balls-figures").contains("M to make it"), text("#balls-figures"));
+        window.press(KeyCode.M);
+        window.awaitText("#balls-said", "958 sites");
+        window.await("the verdict", () -> text("#balls-figures").contains("958 of 958"));
+        assertTrue(Files.exists(Path.of(window.data().toString(), "maps", "VG-90.map.csv")));
+    }
 }

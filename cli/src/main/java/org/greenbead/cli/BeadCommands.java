@@ -21,7 +21,10 @@ import org.greenbead.core.bead.PullIn;
 import org.greenbead.core.bead.Site;
 import org.greenbead.core.bead.Spread;
 import org.greenbead.core.bead.UnderLoad;
+import org.greenbead.core.inspect.MapProposal;
+import org.greenbead.core.inspect.UnclearPhotoException;
 import org.greenbead.store.BeadMapCsv;
+import org.greenbead.store.PictureFile;
 import org.greenbead.store.StencilDrawing;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -185,6 +188,8 @@ final class BeadCommands {
         private Path file;
         @Option(names = "--new", paramLabel = "ROWSxCOLUMNS", description = "Make a full grid first, such as 17x17.")
         private String grid;
+        @Option(names = "--photo", paramLabel = "PHOTO", description = "Make it from a photo of the balled field first; wants --pitch.")
+        private Path photo;
         @Option(names = "--pitch", description = "Pitch of a new map, mm.")
         private Double pitchMm;
         @Option(names = "--diameter", description = "Ball of a new map, mm.")
@@ -202,6 +207,13 @@ final class BeadCommands {
         public Integer call() throws Exception {
             if (grid != null) {
                 write(file, BeadMapCsv.write(made()));
+            }
+            if (photo != null) {
+                if (pitchMm == null) {
+                    throw new IllegalArgumentException(
+                            "--photo wants --pitch: a photo does not say how large it is");
+                }
+                write(file, BeadMapCsv.write(proposed()));
             }
             BeadMap map = BeadMapCsv.read(file);
             out().printf(Locale.ROOT, "%d sites, pitch %.3f mm, from %s to %s%n", map.sites().size(),
@@ -224,6 +236,15 @@ final class BeadCommands {
             }
             json(json, fit);
             return fit.whole() ? 0 : 1;
+        }
+
+        private BeadMap proposed() throws Exception {
+            var picture = PictureFile.read(photo);
+            try {
+                return MapProposal.of(picture, pitchMm);
+            } catch (UnclearPhotoException e) {
+                throw new IllegalArgumentException(photo.getFileName() + ": " + e.getMessage());
+            }
         }
 
         private BeadMap made() {

@@ -27,10 +27,12 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.inspect.BeadCheck;
 import org.greenbead.core.inspect.BeadReport;
 import org.greenbead.core.inspect.BeadState;
 import org.greenbead.core.inspect.BeadVerdict;
+import org.greenbead.core.inspect.MapProposal;
 import org.greenbead.core.inspect.PadCheck;
 import org.greenbead.core.inspect.PadReport;
 import org.greenbead.core.inspect.PadState;
@@ -136,17 +138,16 @@ public final class BallsPage extends Page {
         String job = model.job().id();
         title.setText(texts.get("balls.looking"));
         pedal(Pedal.shut(texts.get("balls.looking"), texts.get("balls.looking.so")));
-        desk.io(() -> desk.ledger().document(org.greenbead.store.Format.BOARD, model.job().board(),
-                org.greenbead.core.board.Board.class).requireChip(model.job().target()).part(), part -> desk
-                        .compute(() -> look(name, part, ofPads), looked -> {
-                            if (mine == turn && job.equals(model.job().id())) {
-                                shown(looked);
-                            }
-                        }, failed -> {
-                            if (mine == turn) {
-                                failed(failed);
-                            }
-                        }));
+        desk.io(() -> chip().part(), part -> desk
+                .compute(() -> look(name, part, ofPads), looked -> {
+                    if (mine == turn && job.equals(model.job().id())) {
+                        shown(looked);
+                    }
+                }, failed -> {
+                    if (mine == turn) {
+                        failed(failed);
+                    }
+                }));
     }
 
     private Looked look(String name, String part, boolean ofPads) throws Exception {
@@ -216,6 +217,16 @@ public final class BallsPage extends Page {
         if (Looks.compact(desk.settings().textPercent().get())) {
             figures.getChildren().subList(2, 5).clear();
         }
+        desk.io(this::spreads, past -> {
+            if (!past.isEmpty() && balls.equals(Optional.of(r))) {
+                Label line = Looks.label(
+                        texts.get("balls.past", String.format(Locale.ENGLISH, "%.1f", past.getFirst()),
+                                String.format(Locale.ENGLISH, "%.1f", past.getLast()), past.size()),
+                        r.spreadPct() > 1.3 * past.getLast() ? "ink-amber" : "muted", "small");
+                line.setId("balls-past");
+                figures.getChildren().add(line);
+            }
+        });
         list.show(todo(r));
         photo.show(image, marks(r));
         sizes.setVisible(true);
@@ -399,8 +410,7 @@ public final class BallsPage extends Page {
         if (name.toLowerCase(Locale.ROOT).endsWith(".csv")) {
             desk.io(() -> {
                 BeadMap read = BeadMapCsv.read(picked);
-                String part = desk.ledger().document(org.greenbead.store.Format.BOARD, model.job().board(),
-                        org.greenbead.core.board.Board.class).requireChip(model.job().target()).part();
+                String part = chip().part();
                 desk.ledger().beadMaps().save(part, read);
                 return texts.get("balls.map", read.sites().size(), part);
             }, told -> {
@@ -414,6 +424,47 @@ public final class BallsPage extends Page {
             model.note(new Kept(fresh.id(), fresh.type(), fresh.at(), fresh.author(),
                     Map.of("view", pads ? "pads" : "balls", "file", kept.name())));
         }, failed -> said.setText(String.valueOf(failed.getMessage())));
+    }
+
+    /** Makes the map of this chip from the photo; the pitch is that of its joints. */
+    private void propose() {
+        Texts texts = desk.texts();
+        if (file.isEmpty() || pads) {
+            said.setText(texts.get("balls.map.photo"));
+            return;
+        }
+        String name = file.get();
+        int mine = ++turn;
+        title.setText(texts.get("balls.looking"));
+        desk.io(this::chip, chip -> desk.compute(() -> {
+            Raster raster = PictureFile.read(desk.ledger().photos().find(name)
+                    .orElseThrow(() -> new java.io.IOException(texts.get("balls.gone"))));
+            BeadMap made = MapProposal.of(raster, chip.joint().pitchMm());
+            desk.ledger().beadMaps().save(chip.part(), made);
+            return texts.get("balls.map", made.sites().size(), chip.part());
+        }, told -> {
+            if (mine == turn) {
+                said.setText(told);
+                judge(name);
+            }
+        }, failed -> {
+            if (mine == turn) {
+                failed(failed);
+            }
+        }));
+    }
+
+    private Chip chip() throws org.greenbead.store.BadFileException {
+        return desk.ledger().document(org.greenbead.store.Format.BOARD, model.job().board(),
+                org.greenbead.core.board.Board.class).requireChip(model.job().target());
+    }
+
+    /** The spreads that this bench has kept of other chips. */
+    private List<Double> spreads() throws org.greenbead.store.BadFileException {
+        return desk.ledger().jobs().stream().filter(j -> !j.id().equals(model.job().id()))
+                .flatMap(j -> j.records("balls").stream()).map(r -> r.number("spread_pct"))
+                .filter(Double::isFinite)
+                .sorted().toList();
     }
 
     private String mm(double value, int digits) {
@@ -451,6 +502,7 @@ public final class BallsPage extends Page {
                 close = !close;
                 chosen();
             }
+            case M -> propose();
             case V -> {
                 pads = !pads;
                 file = Optional.empty();

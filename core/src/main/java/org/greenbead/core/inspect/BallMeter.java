@@ -58,6 +58,31 @@ final class BallMeter {
         }
     }
 
+    /** How far out, as part of the radius, the mean profile of good balls falls to a quarter of what it is well inside. */
+    double haze(java.util.List<Circle> good) {
+        double inside = profile(good, 0.7);
+        for (double part = 0.8; part < 1.8; part += 0.01) {
+            if (profile(good, part) < 0.25 * inside) {
+                return part;
+            }
+        }
+        return 1.8;
+    }
+
+    private double profile(java.util.List<Circle> good, double part) {
+        double sum = 0;
+        int step = Math.max(1, good.size() / 60);
+        int n = 0;
+        for (int k = 0; k < good.size(); k += step) {
+            Circle c = good.get(k);
+            for (int i = 0; i < RAYS; i += 4) {
+                sum += tin.at(c.xPx() + part * c.rPx() * cos[i], c.yPx() + part * c.rPx() * sin[i]) - ground;
+                n++;
+            }
+        }
+        return sum / n;
+    }
+
     /** Part of the way round at which it is still bright a little beyond a circle: all of it for a larger ball, some of it beside flux. */
     double reaches(double x, double y, double radius) {
         double beyond = radius + Math.max(1.4, 0.085 * radius);

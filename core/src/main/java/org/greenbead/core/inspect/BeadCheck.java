@@ -19,16 +19,26 @@ public final class BeadCheck {
     private static final double SURE_MATCH = 0.93;
     private static final double LEAST_BALL_PX = 7;
     private static final double SEEN_COVER = 0.5;
+    private static final double SEEN_PART = 0.55;
+    private static final double INSIDE_PART = 0.5;
+    private static final double MOST_HAZE = 1.24;
     /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. On balls of a few pixels the fall inside the rim takes it back. */
     private static final double STEEPEST_PX = 0.19;
     /** A disc with less light than this part of a ball's is no solder: a bare pad, or mask. */
     private static final double BARE = 0.22;
+    /** A disc the size of a pad with less than this part of the usual highlight is a pad, tinned. */
+    private static final double FLAT = 0.2;
 
     private BeadCheck() {
     }
 
     /** @throws UnclearPhotoException when the photo cannot be judged; nothing is guessed */
     public static BeadReport of(Raster picture, BeadMap map) throws UnclearPhotoException {
+        return of(picture, map, true);
+    }
+
+    /** @param strict refuse what cannot be judged; a first look at an unknown field is content with less */
+    static BeadReport of(Raster picture, BeadMap map, boolean strict) throws UnclearPhotoException {
         Placed placed = placed(picture, picture.darkest(), 1, map);
         // Only the field and a little round it are looked at from here on.
         var all = new Field(map.sites(), placed.projection(), map.sites().size() > 1 ? map.pitchMm() : 1, 1,
@@ -44,7 +54,8 @@ public final class BeadCheck {
         int low = (int) Math.clamp(map.sites().stream().mapToDouble(all::y).max().orElse(0) + room, top + 64,
                 picture.height());
         return new Work(picture.cut(left, top, right - left, low - top), map,
-                new Placed(placed.projection().cut(left, top), placed.mark())).report().moved(left, top);
+                new Placed(placed.projection().cut(left, top), placed.mark())).report(strict)
+                .moved(left, top);
     }
 
     /** The map laid on the picture. */
@@ -110,6 +121,7 @@ public final class BeadCheck {
         private double usualLight;
         private Raster.Gains gains;
         private double warm;
+        private double usualStructure;
         private final Circle[] circles;
 
         Work(Raster picture, BeadMap map, Placed placed) {
@@ -144,7 +156,7 @@ public final class BeadCheck {
             return picture.red.holds(x(s), y(s), radius(s));
         }
 
-        BeadReport report() throws UnclearPhotoException {
+        BeadReport report(boolean strict) throws UnclearPhotoException {
             double typical = field.typical();
             if (2 * typical < LEAST_BALL_PX) {
                 throw new UnclearPhotoException(UnclearPhotoException.Why.TOO_SMALL,
@@ -154,15 +166,49 @@ public final class BeadCheck {
             levels();
             measure(false);
             refit();
-            List<Circle> good = IntStream.range(0, circles.length)
-                    .filter(i -> circles[i] != null && !odd(sites.get(i), circles[i]))
-                    .mapToObj(i -> circles[i]).limit(400).toList();
+            List<Circle> good = good();
             if (good.size() > 8) {
                 outlines.learn(good);
             }
             measure(true);
             refit();
+            if (strict) {
+                clear(good());
+            }
             return judged();
+        }
+
+        /** Balls as most of them are. */
+        private List<Circle> good() {
+            double usual = median(IntStream.range(0, circles.length)
+                    .filter(i -> circles[i] != null && circles[i].cover() > 0.7)
+                    .mapToDouble(i -> circles[i].rPx() / radius(sites.get(i))).toArray());
+            return IntStream.range(0, circles.length)
+                    .filter(i -> circles[i] != null && circles[i].cover() > 0.7
+                            && Math.abs(circles[i].rPx() / radius(sites.get(i)) - usual) < 0.08)
+                    .mapToObj(i -> circles[i])
+                    .limit(400).toList();
+        }
+
+        /** Too few outlines, or outlines that run out over too wide a band: the photo is not guessed at. */
+        private void clear(List<Circle> good) throws UnclearPhotoException {
+            long looked = Arrays.stream(circles).filter(java.util.Objects::nonNull).count();
+            if (looked < INSIDE_PART * sites.size()) {
+                throw new UnclearPhotoException(UnclearPhotoException.Why.CROPPED,
+                        "only " + looked + " of " + sites.size()
+                                + " sites lie in the picture; take the whole chip, with some room round it");
+            }
+            long found = Arrays.stream(circles).filter(c -> c != null && c.cover() >= SEEN_COVER).count();
+            double haze = good.size() > 8 ? outlines.haze(good) : 2;
+            if (haze > MOST_HAZE) {
+                throw new UnclearPhotoException(UnclearPhotoException.Why.BLURRED,
+                        "the outlines of the balls run out over too wide a band; focus on the rims of the balls, keep camera and chip still, or come closer");
+            }
+            if (found < SEEN_PART * looked) {
+                throw new UnclearPhotoException(UnclearPhotoException.Why.GLARE, "only " + found + " of "
+                        + looked
+                        + " sites show an outline; wash flux off, use even light from a ring, and avoid glare on mask and pads");
+            }
         }
 
         /** Colour and light of the balls, and of what lies between them. */
@@ -177,6 +223,8 @@ public final class BeadCheck {
             metal = field.meter(metalLight);
             usualLight = median(sites.stream().filter(this::inside)
                     .mapToDouble(s -> disc(x(s), y(s), 0.7 * radius(s))).toArray());
+            usualStructure = median(sites.stream().filter(this::inside)
+                    .mapToDouble(s -> structure(x(s), y(s), 0.75 * radius(s))).toArray());
             double[] warmths = sites.stream().filter(this::inside)
                     .mapToDouble(s -> warmth(x(s), y(s), 0.6 * radius(s))).toArray();
             double middle = median(warmths);
@@ -205,6 +253,21 @@ public final class BeadCheck {
                 }
             }
             return (red - blue) / (red + green + blue + 1e-6);
+        }
+
+        /** How much brighter the brightest tenth of a disc is than its middle value: a ball has a highlight, a flat pad has none. */
+        private double structure(double x, double y, double radius) {
+            var seen = new ArrayList<Float>();
+            for (int ring = 0; ring <= 4; ring++) {
+                for (int a = 0; a < Math.max(1, 6 * ring); a++) {
+                    double angle = 2 * Math.PI * a / Math.max(1, 6 * ring);
+                    seen.add((float) picture.green.at(x + radius * ring / 4 * Math.cos(angle),
+                            y + radius * ring / 4 * Math.sin(angle)));
+                }
+            }
+            seen.sort(null);
+            double middle = seen.get(seen.size() / 2);
+            return (seen.get(seen.size() * 9 / 10) - middle) / (middle + 1e-3);
         }
 
         /** Mean light of metal without colour over a disc, highlights cut off. */
@@ -292,7 +355,8 @@ public final class BeadCheck {
             double mean = Arrays.stream(good).average().orElse(usualMm);
             double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
                     / Math.max(1, good.length - 1)) / mean;
-            List<BeadReport.Stray> strays = new Strays(metalLight, field.sampled(metalLight, 0.72), sites,
+            List<BeadReport.Stray> strays = new Strays(metalLight, usualMm, field.sampled(metalLight, 0.72),
+                    sites,
                     circles,
                     bridges, pitchMm,
                     projection).found();
@@ -316,7 +380,9 @@ public final class BeadCheck {
             }
             boolean found = c.cover() >= SEEN_COVER;
             double bright = found ? disc(c.xPx(), c.yPx(), 0.7 * c.rPx()) : disc(x(s), y(s), 0.6 * radius(s));
-            boolean bare = bright < BARE * usualLight
+            boolean flat = found && c.rPx() < 0.9 * radius(s) && c.rPx() > 0.55 * radius(s)
+                    && structure(c.xPx(), c.yPx(), 0.75 * c.rPx()) < FLAT * usualStructure;
+            boolean bare = flat || bright < BARE * usualLight
                     || (found
                             ? warmth(c.xPx(), c.yPx(), 0.6 * c.rPx())
                             : warmth(x(s), y(s), 0.5 * radius(s))) > warm;

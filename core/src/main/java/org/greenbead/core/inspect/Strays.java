@@ -10,9 +10,10 @@ import org.greenbead.core.bead.Site;
 final class Strays {
     private static final int RAYS = 20;
     private static final double LEAST_MM = 0.067;
-    private static final double MOST_MM = 0.3;
+    private static final double MOST_PART = 1.5;
     private static final double BODY = 0.3;
     private final Plane light;
+    private final double mostMm;
     private final double rim;
     private final List<Site> sites;
     private final Circle[] circles;
@@ -21,9 +22,11 @@ final class Strays {
     private final Projection projection;
 
     /** @param rim usual light near the rim of a ball */
-    Strays(Plane light, double rim, List<Site> sites, Circle[] circles, Map<Integer, List<Integer>> bridges,
+    Strays(Plane light, double usualMm, double rim, List<Site> sites, Circle[] circles,
+            Map<Integer, List<Integer>> bridges,
             double pitchMm, Projection projection) {
         this.light = light;
+        this.mostMm = MOST_PART * usualMm;
         this.rim = rim;
         this.sites = sites;
         this.circles = circles;
@@ -47,7 +50,7 @@ final class Strays {
                     continue;
                 }
                 double r = body(calm, x + 0.5, y + 0.5, scale);
-                if (2 * r / scale >= LEAST_MM && 2 * r / scale <= MOST_MM && r >= 2.2) {
+                if (2 * r / scale >= LEAST_MM && 2 * r / scale <= mostMm && r >= 2.2) {
                     seen.add(new BeadReport.Stray(x + 0.5, y + 0.5, 2 * r / scale));
                 }
             }
@@ -59,7 +62,7 @@ final class Strays {
     private double body(Plane calm, double x, double y, double scale) {
         double least = BODY * rim;
         double radius = 0;
-        for (double r = 1.5; r < 0.5 * MOST_MM * scale + 2; r += 0.5) {
+        for (double r = 1.5; r < 0.5 * mostMm * scale + 2; r += 0.5) {
             if (bright(calm, x, y, r, least) < 0.85) {
                 break;
             }

@@ -133,4 +133,39 @@ public class PhotosOfBoardsTest {
             assertEquals(back[1], -2.5, 1e-6);
         }
     }
+
+    /** The field of a photo, numbered again: two blocks with four empty columns between them, and a size within five percent. */
+    @Test
+    public void mapIsProposedFromAPhoto() throws UnclearPhotoException {
+        BeadMap blocks = BeadMap.grid(12, 11, 0.8, Optional.of(0.45)).without("A5", "M8").without("A1", "A1");
+        Raster photo = Painted
+                .balls(blocks, Map.of(), List.of(), new Painted.Pose(45, 4, 5, 0.2, 0.9, 0.004, 3)).picture();
+        BeadMap proposed = MapProposal.of(photo, 0.8);
+        assertEquals(proposed.sites().stream().map(s -> s.name()).collect(Collectors.toSet()),
+                blocks.sites().stream().map(s -> s.name()).collect(Collectors.toSet()));
+        assertTrue(blocks.fit(proposed).whole(), blocks.fit(proposed).toString());
+        assertEquals(proposed.sites().getFirst().diameterMm().orElseThrow(), 0.45, 0.03);
+        int[] grey = new int[700 * 600];
+        java.util.Arrays.fill(grey, 0x565656);
+        assertEquals(expectThrows(UnclearPhotoException.class,
+                () -> MapProposal.of(Raster.ofSrgb(700, 600, grey), 0.8)).why(),
+                UnclearPhotoException.Why.NO_FIELD);
+    }
+
+    /** Out of focus, or most of the chip beside the picture: said, not guessed. */
+    @Test
+    public void softAndCroppedPhotosAreRefused() {
+        Raster soft = Painted.balls(FIELD, Map.of(), List.of(), new Painted.Pose(60, 3, 2, 0, 6, 0.003, 1))
+                .picture();
+        UnclearPhotoException.Why why = expectThrows(UnclearPhotoException.class,
+                () -> BeadCheck.of(soft, FIELD)).why();
+        assertTrue(why == UnclearPhotoException.Why.BLURRED || why == UnclearPhotoException.Why.NO_FIELD
+                || why == UnclearPhotoException.Why.WRONG_CHIP, why.toString());
+        Raster whole = Painted.balls(FIELD, Map.of(), List.of(), Painted.Pose.plain()).picture();
+        Raster half = whole.cut(0, 0, whole.width(), (int) (0.38 * whole.height()));
+        UnclearPhotoException.Why cut = expectThrows(UnclearPhotoException.class,
+                () -> BeadCheck.of(half, FIELD)).why();
+        assertTrue(cut == UnclearPhotoException.Why.CROPPED || cut == UnclearPhotoException.Why.WRONG_CHIP
+                || cut == UnclearPhotoException.Why.NO_FIELD, cut.toString());
+    }
 }
