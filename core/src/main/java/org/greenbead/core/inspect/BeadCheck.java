@@ -20,6 +20,8 @@ public final class BeadCheck {
     private static final double LEAST_BALL_PX = 7;
     private static final double SEEN_COVER = 0.5;
     private static final double SEEN_PART = 0.55;
+    /** On smaller balls flux and a larger ball cannot be told apart by a ring beyond the rim. */
+    private static final double FLUX_FROM_PX = 10;
     private static final double INSIDE_PART = 0.5;
     private static final double MOST_HAZE = 1.24;
     /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. On balls of a few pixels the fall inside the rim takes it back. */
@@ -302,7 +304,8 @@ public final class BeadCheck {
                         now = again;
                     }
                 }
-                if (now.rPx() > 1.08 * radius(s) && outlines.reaches(x(s), y(s), radius(s)) < 0.85) {
+                if (radius(s) > FLUX_FROM_PX && now.rPx() > 1.08 * radius(s)
+                        && outlines.reaches(x(s), y(s), radius(s)) < 0.85) {
                     Circle less = outlines.within(x(s), y(s), radius(s));
                     now = less.cover() > 0.4 ? less : now;
                 }

@@ -93,7 +93,7 @@ public final class Painted {
                 .orElse(1) + 1.1 * map.pitchMm();
         int side = (int) (2.9 * reach * pose.pxPerMm());
         var painted = new Painted(side, side, pose);
-        painted.ground(reach);
+        painted.ground(half(map, true), half(map, false));
         var diameters = new HashMap<String, Double>();
         var random = new Random(pose.seed() + 5);
         var at = new HashMap<String, double[]>();
@@ -128,7 +128,7 @@ public final class Painted {
                 .orElse(1) + 1.1 * map.pitchMm();
         int side = (int) (2.9 * reach * pose.pxPerMm());
         var painted = new Painted(side, side, pose);
-        painted.ground(reach);
+        painted.ground(half(map, true), half(map, false));
         double[] tin = {0.34, 0.34, 0.35};
         for (Site s : map.sites()) {
             double r = 0.375 * s.diameterMm().orElseThrow();
@@ -199,19 +199,25 @@ public final class Painted {
         }
     }
 
-    private void ground(double reach) {
+    /** Half a side of the body: the field and a margin. */
+    private static double half(BeadMap map, boolean across) {
+        return map.sites().stream().mapToDouble(s -> Math.abs(across ? s.xMm() : s.yMm())).max().orElse(1)
+                + 1.1 * map.pitchMm();
+    }
+
+    private void ground(double reachX, double reachY) {
         var pours = new ArrayList<double[]>();
         for (int i = 0; i < 5; i++) {
-            pours.add(
-                    new double[]{reach * (2 * random.nextDouble() - 1), reach * (2 * random.nextDouble() - 1),
-                            reach * random.nextDouble(), reach * random.nextDouble()});
+            pours.add(new double[]{reachX * (2 * random.nextDouble() - 1),
+                    reachY * (2 * random.nextDouble() - 1),
+                    reachX * random.nextDouble(), reachY * random.nextDouble()});
         }
+        double leg = 0.12 * Math.min(reachX, reachY);
         plane((x, y) -> {
-            if (Math.abs(x) > reach || Math.abs(y) > reach) {
+            if (Math.abs(x) > reachX || Math.abs(y) > reachY) {
                 return MAT;
             }
-            double corner = (x + reach) + (reach - y);
-            if (corner < 0.12 * reach && x > -reach + 0.01 * reach && y < reach - 0.01 * reach) {
+            if (x + reachX + reachY - y < leg && x > -reachX + 0.1 * leg && y < reachY - 0.1 * leg) {
                 return GOLD;
             }
             for (double[] p : pours) {

@@ -14,12 +14,22 @@ final class PinMark {
     private static final double OUT = 2.6;
     private static final double CLEAR = 0.45;
 
-    private static double bright(double[][] light, boolean[] used) {
-        return Math.max(1e-3, java.util.Arrays.stream(light).mapToDouble(l -> java.util.stream.IntStream
-                .range(0, used.length).filter(i -> used[i]).mapToDouble(i -> l[i]).sorted()
-                .skip((long) (0.95
-                        * java.util.stream.IntStream.range(0, used.length).filter(i -> used[i]).count()))
-                .findFirst().orElse(0)).max().orElse(0));
+    /** Light of the balls a little inside their rims: metal is not much darker, mask is. */
+    private static double metal(Raster picture, BeadMap map, Projection p) {
+        double usual = Lattice.nominal(map);
+        int step = Math.max(1, map.sites().size() / 200);
+        var seen = new java.util.ArrayList<Float>();
+        for (int i = 0; i < map.sites().size(); i += step) {
+            Site s = map.sites().get(i);
+            double r = 0.3 * p.pxPerMm(s.xMm(), s.yMm()) * s.diameterMm().orElse(usual);
+            for (int a = 0; a < 8; a++) {
+                double x = p.xPx(s.xMm(), s.yMm()) + r * Math.cos(a * 0.785);
+                double y = p.yPx(s.xMm(), s.yMm()) + r * Math.sin(a * 0.785);
+                seen.add((float) ((picture.red.at(x, y) + picture.green.at(x, y) + picture.blue.at(x, y))
+                        / 3));
+            }
+        }
+        return Math.max(1e-3, BeadCheck.median(seen));
     }
 
     private PinMark() {
@@ -59,7 +69,7 @@ final class PinMark {
                 }
             }
         }
-        double most = bright(light, used);
+        double most = metal(picture, map, turns.getFirst());
         var scores = new double[turns.size()];
         for (int i = 0; i < used.length; i++) {
             if (!used[i]) {
