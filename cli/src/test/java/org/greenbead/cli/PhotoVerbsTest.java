@@ -134,6 +134,42 @@ public class PhotoVerbsTest {
         assertEquals(change.get("moved").size(), 0);
     }
 
+    /** A map from a photo is the map of that chip, but for the balls that are not there. */
+    @Test
+    public void mapFromAPhotoIsThatOfTheChip() throws Exception {
+        String made = folder.resolve("made.csv").toString();
+        assertEquals(type("map", made, "--photo", photo("d02.jpg")).status(), 2, "without a pitch");
+        Said said = type("map", made, "--photo", photo("d02.jpg"), "--pitch", "0.5");
+        assertEquals(said.status(), 0, said.err());
+        assertTrue(said.out().startsWith("36 sites, pitch 0.500 mm, from A1 to F6"), said.out());
+        assertEquals(type("map", made, "--stencil", photo("d02.map.csv")).status(), 0);
+        Said gap = type("map", made, "--photo", photo("d03.jpg"), "--pitch", "0.8");
+        assertEquals(gap.status(), 0, gap.err());
+        Said fit = type("map", made, "--stencil", photo("d03.map.csv"));
+        assertEquals(fit.status(), 1);
+        assertTrue(fit.out().contains("without a site: J12"), fit.out());
+    }
+
+    /** Openings made for balls: the drawing is written, and one that would tear is refused with what to do. */
+    @Test
+    public void stencilIsDrawnOrRefused() throws Exception {
+        Path svg = folder.resolve("stencil.svg");
+        Path gerber = folder.resolve("stencil.gbr");
+        Said said = type("stencil", photo("d02.map.csv"), "--thickness", "0.12", "--opening", "0.36",
+                "--square", "0.05",
+                "--svg", svg.toString(), "--gerber", gerber.toString());
+        assertEquals(said.status(), 0, said.err());
+        assertTrue(said.out().startsWith("36 openings"), said.out());
+        assertEquals(Files.readAllLines(gerber).stream().filter(l -> l.endsWith("D03*")).count(), 36L);
+        assertTrue(Files.readString(svg).contains("id=\"F6\""));
+        Said thin = type("stencil", photo("d05.map.csv"), "--thickness", "0.1");
+        assertEquals(thin.status(), 2);
+        assertTrue(thin.err().contains("thicker sheet"), thin.err());
+        assertEquals(type("stencil", photo("d02.map.csv"), "--thickness", "0.3", "--opening", "0.3").status(),
+                1,
+                "an area ratio of a quarter does not release");
+    }
+
     @Test
     public void badInputIsSaidAndNothingGuessed() throws Exception {
         Path text = Files.writeString(folder.resolve("photo.jpg"), "this is no picture");

@@ -18,7 +18,7 @@ public record UnderLoad(double freeMm, double loadedMm, double bulgeMm) {
     public static final double LEAD_FREE_N_PER_M = 0.55;
     public static final double TIN_BISMUTH_N_PER_M = 0.42;
     private static final double GRAVITY = 9.80665;
-    private static final int STRIPS = 400;
+    private static final int STRIPS = 200;
 
     /**
      * @param volumeMm3      of the ball
@@ -107,6 +107,15 @@ public record UnderLoad(double freeMm, double loadedMm, double bulgeMm) {
                 : Math.PI - Math.asin(Math.min(1, half / radius));
         double sign = Math.signum(s);
         double centre = pad + s - sign * radius;
+        if (Math.abs(s) > 0.01 * half) {
+            // x = c ± R cos t, dz = R cos t dt, integrated over the arc.
+            double sin = Math.sin(angle);
+            double square = angle / 2 + Math.sin(2 * angle) / 4;
+            double cube = sin - sin * sin * sin / 3;
+            return new double[]{2 * Math.PI * radius
+                    * (centre * centre * sin + 2 * sign * centre * radius * square + radius * radius * cube),
+                    4 * Math.PI * radius * (centre * angle + sign * radius * sin)};
+        }
         double volume = 0;
         double area = 0;
         double step = angle / STRIPS;

@@ -21,6 +21,7 @@ public final class MapProposal {
     private static final int MOST_SPOTS = 3000;
     private static final int LEAST_SITES = 9;
     private static final int LOOKS = 5;
+    private static final double LARGEST_PART = 0.66;
 
     private MapProposal() {
     }
@@ -211,8 +212,8 @@ public final class MapProposal {
             }
         }
         var bare = new BeadMap(sites);
-        double guess = 2.2 * seen.radiusPx
-                / seen.projection.pxPerMm((left + right) / 2.0, (top + low) / 2.0) * pitchMm;
+        // From the large side: an expectation that is too small would settle on the highlights.
+        double guess = LARGEST_PART * pitchMm;
         BeadMap sized = bare;
         // What is looked for leans towards the size that is expected: the next look expects what the last one saw.
         for (int look = 0; look < LOOKS; look++) {
@@ -226,7 +227,7 @@ public final class MapProposal {
                 guess = BeadCheck.median(measured);
                 sized = with(bare, Math.round(100 * guess) / 100.0);
             } catch (UnclearPhotoException | IllegalArgumentException e) {
-                guess *= 0.85;
+                guess *= 0.92;
             }
         }
         return sized;
