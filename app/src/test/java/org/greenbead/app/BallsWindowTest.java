@@ -12,26 +12,10 @@ import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** The photo of the balls in the real window: judged, asked, kept; and what is said where there is none. */
-public class BallsWindowTest {
-    private BenchWindow window;
-
-    @BeforeMethod
-    public void open() throws Exception {
-        window = BenchWindow.onDemo();
-        window.open();
-        window.awaitNode("#remedy-CELL_CONNECTED");
-    }
-
-    @AfterMethod(alwaysRun = true)
-    public void close() throws Exception {
-        window.close();
-        window.remove();
-    }
+public class BallsWindowTest extends DemoWindow {
 
     private String text(String id) throws Exception {
         return window

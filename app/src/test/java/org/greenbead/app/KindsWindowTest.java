@@ -15,32 +15,16 @@ import org.greenbead.core.route.Job;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Jobs of three kinds from the first question to the close, by keys alone. */
-public class KindsWindowTest {
+public class KindsWindowTest extends DemoWindow {
     private static final long PATIENCE_MS = 90_000;
     /** Five simulated minutes at sixty times. */
     private static final long LATE_MS = 5_000;
-    private BenchWindow window;
     private String before = "";
     private long since;
-
-    @BeforeMethod
-    public void open() throws Exception {
-        window = BenchWindow.onDemo();
-        window.open();
-        window.awaitNode("#remedy-CELL_CONNECTED");
-    }
-
-    @AfterMethod(alwaysRun = true)
-    public void close() throws Exception {
-        window.close();
-        window.remove();
-    }
 
     private void type(String id, String text) throws Exception {
         window.fx(() -> {

@@ -17,26 +17,10 @@ import org.greenbead.core.route.Job;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** The places around the work, by keys: pictures, the parts map, ways of working, thresholds, search, what is written down and taken back. */
-public class PlacesWindowTest {
-    private BenchWindow window;
-
-    @BeforeMethod
-    public void open() throws Exception {
-        window = BenchWindow.onDemo();
-        window.open();
-        window.awaitNode("#remedy-CELL_CONNECTED");
-    }
-
-    @AfterMethod(alwaysRun = true)
-    public void close() throws Exception {
-        window.close();
-        window.remove();
-    }
+public class PlacesWindowTest extends DemoWindow {
 
     private void type(String id, String text) throws Exception {
         window.await(id + " to write in",
@@ -197,7 +181,7 @@ public class PlacesWindowTest {
         window.awaitText("#ways-said", "with a reason");
         window.press(KeyCode.DIGIT2);
         type("#ways-reason", "no stencil for this field");
-        window.awaitNode("#bead-spheres_pour");
+        window.awaitNode("#bead-spheres_flux");
         assertFalse(window.shows("#bead-bead_print"));
         window.pressControl(KeyCode.Z);
         window.await("paste again", () -> window.scene().lookup("#bead-bead_print") != null);

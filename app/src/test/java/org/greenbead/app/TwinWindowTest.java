@@ -14,26 +14,10 @@ import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
-import org.testng.annotations.AfterMethod;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** Heat picture, planner and calibration as a person uses them, by keys. */
-public class TwinWindowTest {
-    private BenchWindow window;
-
-    @BeforeMethod
-    public void open() throws Exception {
-        window = BenchWindow.onDemo();
-        window.open();
-        window.awaitNode("#remedy-CELL_CONNECTED");
-    }
-
-    @AfterMethod(alwaysRun = true)
-    public void close() throws Exception {
-        window.close();
-        window.remove();
-    }
+public class TwinWindowTest extends DemoWindow {
 
     private Ledger ledger() throws Exception {
         return Ledger.open(window.data(), new OpenFiles(), InstantSource.system());

@@ -56,7 +56,7 @@ final class NewCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         String stem = board.toLowerCase(Locale.ROOT).replace("-", "");
-        for (String slot : List.of("lift", "seat")) {
+        for (String slot : List.of("lift", "seat", "form", "shape")) {
             recipes.putIfAbsent(slot, stem + "-" + slot);
         }
         Facts noted = Facts.none().with("job.kind=" + kind.key()).with(facts);

@@ -266,12 +266,33 @@ public class JobVerbsTest {
     }
 
     @Test
+    public void actsAtTheStencilArePlayedAndJudged() throws Exception {
+        Said good = type("forming", "align", "fill", "wipe", "hold", "heat", "solid:95", "--json",
+                file("f.json"));
+        assertEquals(good.status(), 0, good.out());
+        assertEquals(json(file("f.json")).at("/next").asText(), "slide");
+        assertEquals(json(file("f.json")).at("/release_high_c").asDouble(), 197, 0.6);
+        Said flux = type("forming", "align", "fill", "flux", "--json", file("f.json"));
+        assertEquals(flux.status(), 1);
+        assertEquals(json(file("f.json")).at("/played/2/rating").asText(), "wrong");
+        assertEquals(json(file("f.json")).at("/restarts").asInt(), 1);
+        assertEquals(type("forming", "--method", "spheres", "align", "flux", "fill").status(), 0);
+        Said odd = type("forming", "squeeze");
+        assertEquals(odd.status(), 2);
+        assertTrue(odd.err().contains("is none of align, flux"), odd.err());
+    }
+
+    @Test
     public void pagesOfTheDocsAreFresh() throws Exception {
         var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
         assertEquals(Files.readString(Path.of("../docs/records.md")), RecordSheet.of(words),
                 "run: ./greenbead records --markdown docs/records.md");
         assertEquals(Files.readString(Path.of("../docs/schools.md")), SchoolSheet.of(words),
                 "run: ./greenbead schools --markdown docs/schools.md");
+        Path acts = Path.of(file("acts.md"));
+        assertEquals(type("forming", "--markdown", file("acts.md")).status(), 0);
+        assertEquals(Files.readString(Path.of("../docs/forming-acts.md")), Files.readString(acts),
+                "run: ./greenbead forming --markdown docs/forming-acts.md");
         assertEquals(type("records").status(), 0);
         assertEquals(type("schools").status(), 0);
     }

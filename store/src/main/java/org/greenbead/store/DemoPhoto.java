@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import org.greenbead.core.board.Board;
@@ -37,20 +38,33 @@ final class DemoPhoto {
     }
 
     static DemoPhoto of(Board board, long seed) {
+        return of(board, seed, Set.of(), "", 0);
+    }
+
+    /**
+     * The same board some time later, the camera held otherwise.
+     *
+     * @param gone  small parts that are not there any more, by the order in which they were drawn
+     * @param lifted chip that is off; its pads show
+     * @param shift of the camera, pixels
+     */
+    static DemoPhoto of(Board board, long seed, Set<Integer> gone, String lifted, double shift) {
         double scale = Math.min(WIDTH * 0.8 / board.sizeMm().xMm(), HEIGHT * 0.84 / board.sizeMm().yMm());
         double w = board.sizeMm().xMm() * scale / 2;
         double h = board.sizeMm().yMm() * scale / 2;
         double cx = WIDTH / 2.0;
         double cy = HEIGHT / 2.0;
-        List<Px> corners = List.of(new Px(cx - w * 1.02, cy + h * 0.99), new Px(cx + w * 0.99, cy + h * 1.02),
-                new Px(cx + w * 0.95, cy - h * 0.97), new Px(cx - w * 0.98, cy - h * 0.99));
+        List<Px> corners = List.of(new Px(cx - w * 1.02 + shift, cy + h * 0.99 - 0.4 * shift),
+                new Px(cx + w * 0.99 + shift, cy + h * 1.02 + 0.3 * shift),
+                new Px(cx + w * 0.95 + 1.4 * shift, cy - h * 0.97 + 0.3 * shift),
+                new Px(cx - w * 0.98 + 1.3 * shift, cy - h * 0.99 - 0.4 * shift));
         var image = new BufferedImage(WIDTH, HEIGHT, BufferedImage.TYPE_INT_RGB);
         Graphics2D g = image.createGraphics();
         g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
         g.setColor(new Color(0xB9B3A4));
         g.fillRect(0, 0, WIDTH, HEIGHT);
         var draw = new Drawing(g, Squared.of(corners, board.sizeMm()));
-        draw.board(board, new Random(seed));
+        draw.board(board, new Random(seed), gone, lifted);
         g.dispose();
         light(image, new Random(seed + 1));
         return new DemoPhoto(image, corners);
@@ -87,7 +101,7 @@ final class DemoPhoto {
 
     /** Draws in millimetres of the board. */
     private record Drawing(Graphics2D g, Squared squared) {
-        void board(Board board, Random random) {
+        void board(Board board, Random random, Set<Integer> gone, String lifted) {
             fill(new Point(board.sizeMm().xMm() / 2, board.sizeMm().yMm() / 2), board.sizeMm(),
                     new Color(0x2E4A52));
             g.setStroke(new BasicStroke(2f));
@@ -95,7 +109,7 @@ final class DemoPhoto {
                 track(board, random);
             }
             for (int i = 0; i < 130; i++) {
-                small(board, random);
+                small(board, random, gone.contains(i));
             }
             for (ProtectedPart part : board.parts()) {
                 if (part.side() == Side.TOP) {
@@ -105,7 +119,9 @@ final class DemoPhoto {
                 }
             }
             for (Chip chip : board.chips()) {
-                if (chip.side() == Side.TOP) {
+                if (chip.name().equals(lifted)) {
+                    pads(chip);
+                } else if (chip.side() == Side.TOP) {
                     fill(chip.centreMm(), chip.sizeMm(), new Color(0x26282A));
                     fill(chip.centreMm(), new Point(chip.sizeMm().xMm() * 0.9, chip.sizeMm().yMm() * 0.9),
                             new Color(0x303336));
@@ -122,6 +138,20 @@ final class DemoPhoto {
                     new Point(4, y - 4))) {
                 round(hole, 2.6, new Color(0xB08B4F));
                 round(hole, 1.6, new Color(0x5B564B));
+            }
+        }
+
+        /** Where a chip was: mask, and tinned pads at its pitch. */
+        private void pads(Chip chip) {
+            fill(chip.centreMm(), chip.sizeMm(), new Color(0x355862));
+            double pitch = Math.max(0.4, chip.joint().pitchMm());
+            for (double x = -chip.sizeMm().xMm() / 2 + pitch * 0.75; x < chip.sizeMm().xMm() / 2 - pitch
+                    * 0.3; x += pitch) {
+                for (double y = -chip.sizeMm().yMm() / 2 + pitch * 0.75; y < chip.sizeMm().yMm() / 2 - pitch
+                        * 0.3; y += pitch) {
+                    round(new Point(chip.centreMm().xMm() + x, chip.centreMm().yMm() + y), pitch * 0.26,
+                            new Color(0xC8C2B0));
+                }
             }
         }
 
@@ -142,7 +172,7 @@ final class DemoPhoto {
             g.draw(path);
         }
 
-        private void small(Board board, Random random) {
+        private void small(Board board, Random random, boolean gone) {
             var at = new Point(2 + random.nextDouble() * (board.sizeMm().xMm() - 4),
                     2 + random.nextDouble() * (board.sizeMm().yMm() - 4));
             boolean covered = board.chips().stream().anyMatch(
@@ -150,6 +180,9 @@ final class DemoPhoto {
                             && Math.abs(c.centreMm().yMm() - at.yMm()) < c.sizeMm().yMm() / 2 + 1.2);
             if (!covered) {
                 boolean upright = random.nextBoolean();
+                if (gone) {
+                    return;
+                }
                 fill(at, upright ? new Point(0.9, 1.8) : new Point(1.8, 0.9), new Color(0xC9C4B4));
                 fill(at, upright ? new Point(0.9, 1.0) : new Point(1.0, 0.9), new Color(0x8B7355));
             }

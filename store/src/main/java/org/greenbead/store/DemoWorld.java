@@ -41,12 +41,16 @@ public final class DemoWorld {
             "gb-0045-8", "gb-0046-6", "gb-0047-4", "gb-0048-2");
     /** The job whose chip has been balled and photographed. */
     private static final String BALLED = "SB-0415";
+    /** The job whose board was photographed again after the lift. */
+    private static final String LIFTED = "SB-0412";
     /** Jobs whose board was photographed at intake. */
     private static final List<String> PHOTOGRAPHED = List.of("SB-0417", "SB-0406");
     /** Runs of the past: job, bead, seed, days ago. */
     private static final List<Past> PAST = List.of(new Past("SB-0409", "lift_run", 21, 12),
+            new Past("SB-0409", "bead_form", 13, 11), new Past("SB-0409", "bead_shape", 17, 11),
             new Past("SB-0409", "seat_run", 34, 11),
-            new Past("SB-0412", "lift_run", 5, 6), new Past("SB-0415", "lift_run", 8, 2));
+            new Past("SB-0412", "lift_run", 5, 6), new Past("SB-0415", "lift_run", 8, 2),
+            new Past("SB-0415", "bead_form", 3, 1), new Past("SB-0415", "bead_shape", 9, 1));
 
     private record Past(String job, String bead, long seed, int daysAgo) {}
 
@@ -60,10 +64,12 @@ public final class DemoWorld {
     public RunPlan plan(String jobId, String beadId) throws BadFileException {
         Job job = read(jobId.toLowerCase(java.util.Locale.ROOT), Format.JOB, Job.class);
         var bead = job.bead(beadId).orElseThrow();
-        return new RunPlan(RunPlan.Task.of(bead), job, beadId,
+        return RunPlan.of(job, bead,
                 read(job.board().toLowerCase(java.util.Locale.ROOT), Format.BOARD, Board.class),
                 read(job.bench(), Format.BENCH, Bench.class),
-                read(bead.recipe().orElseThrow(), Format.RECIPE, Recipe.class));
+                RunPlan.Task.of(bead) == RunPlan.Task.FORM
+                        ? Optional.empty()
+                        : Optional.of(read(bead.recipe().orElseThrow(), Format.RECIPE, Recipe.class)));
     }
 
     private <T> T read(String name, Format format, Class<T> type) throws BadFileException {
@@ -105,6 +111,7 @@ public final class DemoWorld {
             Job job = read(id, Format.JOB, Job.class);
             starting(ledger, job);
             Job seen = PHOTOGRAPHED.contains(job.id()) ? photographed(ledger, job) : job;
+            seen = job.id().equals(LIFTED) ? lifted(ledger, photographed(ledger, job)) : seen;
             ledger.save(job.id().equals(BALLED) ? balled(ledger, seen) : seen, "opened", "");
         }
         for (int i = 0; i < PAST.size(); i++) {
@@ -123,7 +130,7 @@ public final class DemoWorld {
         Bench bench = ledger.document(Format.BENCH, job.bench(), Bench.class);
         for (Bead bead : job.beads()) {
             String id = bead.recipe().orElse("");
-            if (!id.isEmpty() && !RECIPES.contains(id)) {
+            if (!id.isEmpty() && !RECIPES.contains(id) && RunPlan.Task.of(bead) != RunPlan.Task.FORM) {
                 boolean lift = id.endsWith("-lift");
                 ledger.save(
                         StartingRecipe.of(id, job.board() + " " + job.target() + (lift ? ", lift" : ", seat"),
@@ -141,6 +148,17 @@ public final class DemoWorld {
         return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T10:31:00Z"),
                 "technician A",
                 java.util.Map.of("view", "balls", "file", kept.name(), "caption", "after the melt")));
+    }
+
+    /** The same board after the lift: the camera was held otherwise, and two small parts went with the air. */
+    private static Job lifted(Ledger ledger, Job job) throws BadFileException, IOException {
+        Board board = ledger.document(Format.BOARD, job.board(), Board.class);
+        DemoPhoto photo = DemoPhoto.of(board, job.id().hashCode(), java.util.Set.of(17, 58), job.target(),
+                22);
+        Photos.Photo kept = ledger.photos().add(photo.png(), job.id() + "-lifted.png");
+        return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T11:20:00Z"),
+                "technician A", java.util.Map.of("view", "board_top", "file", kept.name(), "caption",
+                        "after the lift", "corners", photo.corners())));
     }
 
     /** The board as a camera would have seen it, drawn; its corners are known exactly. */

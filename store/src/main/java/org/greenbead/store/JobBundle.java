@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.StockChip;
@@ -22,6 +23,9 @@ import tools.jackson.core.JacksonException;
 
 /** Carries a job from one ledger to another. */
 public final class JobBundle {
+    /** The bead map of the chip that is worked. */
+    private static final String MAP = "maps/target.map.csv";
+
     private JobBundle() {
     }
 
@@ -73,6 +77,12 @@ public final class JobBundle {
         }
         put(files, "runs.json", open.print(runs));
         put(files, "history.json", open.print(ledger.history(jobId)));
+        String part = ledger.document(Format.BOARD, job.board(), Board.class).requireChip(job.target())
+                .part();
+        Optional<BeadMap> map = ledger.beadMaps().find(part);
+        if (map.isPresent()) {
+            put(files, MAP, BeadMapCsv.write(map.get()));
+        }
         int pictures = 0;
         for (String name : pictures(job)) {
             Optional<Path> at = ledger.photos().find(name);
@@ -155,7 +165,15 @@ public final class JobBundle {
             sound(bundle.bytes(name), name, run, ledger);
         }
         var arrival = new Ledger.Arrival(job, history, board, bench, recipes, chips, runs);
-        List<String> clashes = ledger.clashes(arrival);
+        Optional<BeadMap> map = bundle.in("maps").contains(MAP)
+                ? Optional.of(BeadMapCsv.parse(bundle.text(MAP), MAP))
+                : Optional.empty();
+        String part = board.requireChip(job.target()).part();
+        var clashes = new ArrayList<>(ledger.clashes(arrival));
+        Optional<BeadMap> there = ledger.beadMaps().find(part);
+        if (map.isPresent() && there.isPresent() && !there.equals(map)) {
+            clashes.add("bead map " + part);
+        }
         if (!clashes.isEmpty() && !replace) {
             throw new ClashException(job.id(), clashes);
         }
@@ -168,6 +186,9 @@ public final class JobBundle {
             if (!Files.exists(log)) {
                 SafeFiles.write(log, bundle.bytes("runs/" + run.id() + ".run.jsonl"));
             }
+        }
+        if (map.isPresent()) {
+            ledger.beadMaps().save(part, map.get());
         }
         ledger.take(arrival, !clashes.isEmpty());
         return new Carried(job.id(), recipes.size(), chips.size(), runs.size(), photos.size());

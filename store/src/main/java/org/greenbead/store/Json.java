@@ -158,6 +158,7 @@ final class Json {
     @JsonSubTypes({@JsonSubTypes.Type(value = RunEvent.Started.class, name = "started"),
             @JsonSubTypes.Type(value = RunEvent.Sampled.class, name = "sample"),
             @JsonSubTypes.Type(value = RunEvent.Said.class, name = "said"),
+            @JsonSubTypes.Type(value = RunEvent.Acted.class, name = "acted"),
             @JsonSubTypes.Type(value = RunEvent.Changed.class, name = "changed"),
             @JsonSubTypes.Type(value = RunEvent.Resumed.class, name = "resumed")})
     private interface EventTypes {

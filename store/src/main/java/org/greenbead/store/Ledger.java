@@ -24,6 +24,7 @@ import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
@@ -494,10 +495,29 @@ public final class Ledger implements AutoCloseable {
                 "it has no bead " + beadId, "Choose one of its beads"));
         String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
                 "bead " + beadId + " has no recipe", "Choose a bead that heats"));
-        return new RunPlan(RunPlan.Task.of(bead), job, beadId,
-                document(Format.BOARD, job.board(), Board.class),
+        boolean written = RunPlan.Task.of(bead) != RunPlan.Task.FORM || holds(Format.RECIPE, recipe);
+        return RunPlan.of(job, bead, document(Format.BOARD, job.board(), Board.class),
                 document(Format.BENCH, job.bench(), Bench.class),
-                document(Format.RECIPE, recipe, Recipe.class));
+                written ? Optional.of(document(Format.RECIPE, recipe, Recipe.class)) : Optional.empty());
+    }
+
+    /**
+     * The job on its own board: with the heat of the next run there, of the last one where all are worked, else with that of the balls on the loose
+     * chip. For what is known of the board, which a plan for making balls leaves out.
+     */
+    public synchronized RunPlan onBoard(Job job, RunPlan next) throws BadFileException {
+        if (next.forming().isEmpty()) {
+            return next;
+        }
+        List<Bead> heats = job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN)
+                .filter(b -> RunPlan.Task.of(b) != RunPlan.Task.FORM).toList();
+        Optional<Bead> bead = heats.stream().filter(b -> !b.worked()).findFirst()
+                .or(() -> heats.reversed().stream().findFirst());
+        return bead.isPresent()
+                ? plan(job, bead.get().id())
+                : new RunPlan(RunPlan.Task.LIFT, job, next.bead(),
+                        document(Format.BOARD, job.board(), Board.class),
+                        document(Format.BENCH, job.bench(), Bench.class), next.recipe());
     }
 
     @Override

@@ -83,6 +83,7 @@ public final class RunCsv {
             case RunEvent.Started s -> "started";
             case RunEvent.Said s ->
                 s.word().name().toLowerCase(Locale.ROOT) + (s.text().isEmpty() ? "" : ": " + s.text());
+            case RunEvent.Acted a -> a.act().name().toLowerCase(Locale.ROOT);
             case RunEvent.Changed c -> "stage " + c.stage().name() + " set anew";
             case RunEvent.Resumed r -> "taken up again after " + number(r.awayS(), 0) + " s";
         });

@@ -69,10 +69,31 @@ public class JobBundleTest {
     }
 
     @Test
+    public void theBeadMapTravelsAndAnotherOneIsAClash() throws Exception {
+        try (var out = Files.newOutputStream(away.resolve("SB-0415.zip"))) {
+            JobBundle.pack(mine, "SB-0415", out);
+        }
+        Job job = mine.job("SB-0415");
+        String part = mine.document(Format.BOARD, job.board(), Board.class).requireChip(job.target()).part();
+        var ours = mine.beadMaps().find(part).orElseThrow();
+        try (Ledger there = theirs()) {
+            JobBundle.unpack(there, away.resolve("SB-0415.zip"), false);
+            assertEquals(there.beadMaps().find(part).orElseThrow(), ours);
+            var fewer = ours.sites().subList(0, ours.sites().size() - 1);
+            there.beadMaps().save(part, new org.greenbead.core.bead.BeadMap(fewer));
+            JobBundle.ClashException clash = org.testng.Assert.expectThrows(JobBundle.ClashException.class,
+                    () -> JobBundle.unpack(there, away.resolve("SB-0415.zip"), false));
+            assertTrue(clash.getMessage().contains("bead map " + part), clash.getMessage());
+            JobBundle.unpack(there, away.resolve("SB-0415.zip"), true);
+            assertEquals(there.beadMaps().find(part).orElseThrow(), ours);
+        }
+    }
+
+    @Test
     public void arrivesComplete() throws Exception {
         try (var out = Files.newOutputStream(away.resolve("SB-0409.zip"))) {
             JobBundle.Carried carried = JobBundle.pack(mine, "SB-0409", out);
-            assertEquals(carried.runs(), 2);
+            assertEquals(carried.runs(), 4);
             assertEquals(carried.chips(), 1);
         }
         try (Ledger there = theirs()) {
@@ -92,7 +113,7 @@ public class JobBundleTest {
                 assertEquals(run, ours);
                 assertEquals(Files.readAllBytes(there.logFile(run)), Files.readAllBytes(mine.logFile(ours)));
             }
-            assertEquals(there.runs().size(), 2);
+            assertEquals(there.runs().size(), 4);
             String picture = mine.job("SB-0417").records("picture").getFirst().text("file");
             assertEquals(Files.readAllBytes(there.photos().find(picture).orElseThrow()),
                     Files.readAllBytes(mine.photos().find(picture).orElseThrow()));

@@ -77,7 +77,6 @@ public final class Walk {
                 () -> scene.lookup("#remedy-CELL_CONNECTED") != null && text("#pedal-word").contains("cell"));
         say("job SB-0417: " + text("#coach-now"));
         say("Watch holds the start: " + text("#pedal-word"));
-        shot("1-run-stopped");
         press(KeyCode.R, "opens the recipe");
         await("the rehearsal", () -> text("#figure-peak").contains("°"));
         say("rehearsal: coldest joint peaks at " + text("#figure-peak"));
@@ -128,7 +127,6 @@ public final class Walk {
                 say("coach: " + text("#coach-now") + " " + text("#coach-next"));
                 shot("3-run");
                 press(KeyCode.F, "far view");
-                shot("4-far-view");
                 press(KeyCode.F, "back from the far view");
                 speed(10);
             }
@@ -160,10 +158,8 @@ public final class Walk {
         press(KeyCode.L, "opens the ledger");
         await("the ledger",
                 () -> scene.lookup("#ledger-list") != null && text("#pedal-so").startsWith("replays"));
-        shot("6-ledger");
         press(KeyCode.SPACE, "opens the run");
         await("the replay", () -> text("#pedal-word").equals("Play"));
-        shot("7-replay");
         press(KeyCode.C, "asks the run what it tells of the bench");
         await("the fit",
                 () -> text("#pedal-word").startsWith("Keep") || text("#fit-said").contains("cannot"));
@@ -178,10 +174,31 @@ public final class Walk {
         await("the verdict", () -> text("#balls-title").startsWith("Touch up"));
         pause();
         shot("8-balls");
+        press(KeyCode.S, "stencil and paste for this ball");
+        await("the stencil", () -> text("#stencil-title").startsWith("Ball"));
+        pause();
+        shot("1-stencil");
+        press(KeyCode.ESCAPE, "back to the balls");
+        await("the balls again", () -> text("#balls-title").startsWith("Touch up"));
+        press(KeyCode.E, "the bead map over the photo");
+        await("the map", () -> text("#map-next").startsWith("Over the photo"));
+        pause();
+        shot("7-map");
+        press(KeyCode.ESCAPE, "back to the balls");
+        await("the verdict again", () -> text("#balls-title").startsWith("Touch up"));
         press(KeyCode.LEFT, "back to the job");
         press(KeyCode.J, "and the next");
         await("job SB-0412",
-                () -> text("#job-id").equals("SB-0412") && scene.lookup("#check-stencil_held") != null);
+                () -> text("#job-id").equals("SB-0412") && scene.lookup("#stencil-cut") != null);
+        await("the stencil run", () -> text("#pedal-word").startsWith("Filled"));
+        pause();
+        shot("4-forming");
+        press(KeyCode.D, "its board picture");
+        await("the picture", () -> scene.lookup("#picture-screws") != null);
+        press(KeyCode.I, "before and after the lift");
+        await("what changed", () -> text("#change-title").contains("gone"));
+        pause();
+        shot("6-before-after");
         press(KeyCode.B, "opens the bench set-up");
         await("the set-up", () -> scene.lookup("#theme-true") != null);
         shot("9-setup");

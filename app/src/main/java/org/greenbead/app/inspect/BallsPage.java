@@ -503,6 +503,8 @@ public final class BallsPage extends Page {
                 chosen();
             }
             case M -> propose();
+            case S -> go.stencil();
+            case E -> go.map();
             case V -> {
                 pads = !pads;
                 file = Optional.empty();

@@ -28,10 +28,11 @@ final class SitePhoto extends Region {
     private Optional<String> chosen = Optional.empty();
     private Rectangle2D frame = new Rectangle2D(0, 0, 1, 1);
     private boolean close;
+    private boolean whole;
 
     /** The shape of a mark. */
     enum Kind {
-        GOOD, RING, SQUARE, HEXAGON, DASHED, DIAMOND
+        GOOD, PLAIN, RING, SQUARE, HEXAGON, DASHED, DIAMOND
     }
 
     /** @param radiusPx of what is marked, in pixels of the photo @param to another mark it is joined to, or empty */
@@ -54,8 +55,14 @@ final class SitePhoto extends Region {
     }
 
     void show(Image image, List<Mark> now) {
+        show(image, now, false);
+    }
+
+    /** @param all the whole photo is seen, not only where marks are */
+    void show(Image image, List<Mark> now, boolean all) {
         picture.setImage(image);
         shown = now;
+        whole = all;
         draw();
     }
 
@@ -99,6 +106,16 @@ final class SitePhoto extends Region {
         double x1 = shown.stream().mapToDouble(Mark::xPx).max().orElse(w);
         double y0 = shown.stream().mapToDouble(Mark::yPx).min().orElse(0);
         double y1 = shown.stream().mapToDouble(Mark::yPx).max().orElse(h);
+        if (whole && !(close && chosen.isPresent())) {
+            frame = new Rectangle2D(0, 0, w, h);
+            return;
+        }
+        if (whole) {
+            x0 = 0;
+            x1 = w;
+            y0 = 0;
+            y1 = h;
+        }
         double room = 0.06 * Math.max(x1 - x0, y1 - y0) + 3 * shown.getFirst().radiusPx();
         Optional<Mark> at = shown.stream().filter(m -> chosen.equals(Optional.of(m.name()))).findFirst();
         double midX = (x0 + x1) / 2;
@@ -148,7 +165,7 @@ final class SitePhoto extends Region {
             return;
         }
         Shape shape = switch (mark.kind()) {
-            case GOOD, RING, DASHED -> new Circle(x, y, r + 2.5);
+            case GOOD, PLAIN, RING, DASHED -> new Circle(x, y, r + 2.5);
             case SQUARE -> new Rectangle(x - r - 3, y - r - 3, 2 * r + 6, 2 * r + 6);
             case HEXAGON -> polygon(x, y, r + 4, 6);
             case DIAMOND -> polygon(x, y, r + 5, 4);
@@ -160,7 +177,7 @@ final class SitePhoto extends Region {
                         top() + (to.y() - frame.getMinY()) * scale),
                 "site-mark", "site-join")));
         marks.getChildren().add(shape);
-        if (here || close && mark.kind() != Kind.GOOD) {
+        if (here || close && mark.kind() != Kind.GOOD && mark.kind() != Kind.PLAIN) {
             Text text = Looks.as(new Text(mark.name()), "picture-name");
             text.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), true);
             marks.getChildren().add(text);

@@ -229,11 +229,10 @@ public final class NewJobPage extends Page {
             Board board = desk.ledger().document(Format.BOARD, given.get("board"), Board.class);
             Bench bench = desk.ledger().document(Format.BENCH, given.get("bench"), Bench.class);
             Chip target = board.requireChip(given.get("target"));
-            String stem = (board.id() + "-" + target.name()).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9-]",
-                    "");
-            Map<String, String> recipes = Map.of("lift", stem + "-lift", "seat", stem + "-seat");
+            Map<String, String> recipes = Routes.recipes(board.id(), target.name());
             List<Bead> beads = Routes.shipped().beads(kind, recipes);
-            for (String recipe : new ArrayList<>(recipes.values())) {
+            // Balls are heated as reckoned for stencil and alloy when their bead is in hand.
+            for (String recipe : List.of(recipes.get("lift"), recipes.get("seat"))) {
                 if (beads.stream().anyMatch(b -> b.recipe().filter(recipe::equals).isPresent())
                         && !desk.ledger().holds(Format.RECIPE, recipe)) {
                     boolean lift = recipe.endsWith("-lift");

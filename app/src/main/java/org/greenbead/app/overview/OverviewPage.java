@@ -72,13 +72,13 @@ public final class OverviewPage extends Page {
         backWord(texts.get("book.back"));
         noteWord(texts.get("over.ways"));
         watching = model.jobProperty().subscribe(j -> look())
-                .and(model.planProperty().subscribe(p -> look()));
+                .and(model.onBoardProperty().subscribe(p -> look()));
     }
 
     private void look() {
         int mine = ++turn;
         Job job = model.job();
-        Optional<RunPlan> plan = model.planProperty().get();
+        Optional<RunPlan> plan = model.onBoardProperty().get();
         if (plan.isEmpty()) {
             title.setText(desk.texts().get("over.none"));
             pedal(new Pedal(desk.texts().get("book.home"), desk.texts().get("book.home.so"), true, go::home));
@@ -239,7 +239,7 @@ public final class OverviewPage extends Page {
             line.setId("over-foil");
             words.getChildren().add(line);
         }
-        int lies = model.planProperty().get().map(p -> p.recipe().shields().size()).orElse(0);
+        int lies = model.onBoardProperty().get().map(p -> p.recipe().shields().size()).orElse(0);
         Label foilAct = Looks.label(lies > 0
                 ? texts.get("over.foil.lie", lies)
                 : o.shields().isEmpty() ? texts.get("over.foil.none") : texts.get("over.foil.act"),
@@ -314,8 +314,8 @@ public final class OverviewPage extends Page {
 
     /** Lays the foil that is proposed on the recipe, or takes off what lies there; the rehearsal shows what it does. */
     private void foil() {
-        if (shown.isPresent() && model.planProperty().get().isPresent()) {
-            Recipe recipe = model.planProperty().get().get().recipe();
+        if (shown.isPresent() && model.onBoardProperty().get().isPresent()) {
+            Recipe recipe = model.onBoardProperty().get().get().recipe();
             List<Shield> proposed = shown.get().shields().stream().flatMap(s -> s.foil().stream()).toList();
             if (!recipe.shields().isEmpty() || !proposed.isEmpty()) {
                 model.reshape(recipe.shielded(recipe.shields().isEmpty() ? proposed : List.of()));

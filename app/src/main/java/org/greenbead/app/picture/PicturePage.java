@@ -563,6 +563,7 @@ public final class PicturePage extends Page {
                     .withParts(board.orElseThrow().parts().stream().filter(o -> !o.name().equals(p.name()))
                             .toList())));
             case S -> ask(Ask.SCREW, texts.get("picture.screw.prompt"));
+            case I -> go.changes();
             case V -> ask(Ask.LOST, texts.get("picture.lost.prompt"));
             case X -> screwIn();
             case ESCAPE -> {

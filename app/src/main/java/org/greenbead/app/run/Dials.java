@@ -18,6 +18,7 @@ import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.ProbeView;
@@ -43,11 +44,16 @@ final class Dials extends VBox {
     private Optional<HeatField> heat = Optional.empty();
     private final Label roomHead = Looks.label("", "caps");
     private final VBox boardCard;
+    private final VBox chartCard;
+    private final VBox side;
+    private final StackPane large = new StackPane();
+    private final GridPane tiles = new GridPane();
+    private final VBox figures = new VBox(3);
+    private Optional<StencilPicture> cut = Optional.empty();
     private final Label heatHead = Looks.label("", "caps");
 
     Dials() {
         setSpacing(10);
-        var tiles = new GridPane();
         tiles.setHgap(9);
         for (Tile tile : List.of(joint, top, boardTop, under)) {
             var quarter = new ColumnConstraints();
@@ -55,9 +61,10 @@ final class Dials extends VBox {
             tiles.getColumnConstraints().add(quarter);
             tiles.add(tile, tiles.getColumnCount() - 1, 0);
         }
-        var chartCard = Looks.as(new VBox(chart), "card");
+        chartCard = Looks.as(new VBox(chart), "card");
         VBox.setVgrow(chart, Priority.ALWAYS);
-        HBox.setHgrow(chartCard, Priority.ALWAYS);
+        large.getChildren().add(chartCard);
+        HBox.setHgrow(large, Priority.ALWAYS);
         var roomCard = Looks.as(new VBox(6, roomHead, rooms), "card");
         chart.setMinHeight(130);
         var pictures = new StackPane(board, heatTop, heatUnder);
@@ -66,12 +73,12 @@ final class Dials extends VBox {
         boardCard = Looks.as(new VBox(6, heatHead, pictures), "card");
         VBox.setVgrow(pictures, Priority.ALWAYS);
         VBox.setVgrow(boardCard, Priority.ALWAYS);
-        var side = new VBox(10, roomCard, boardCard);
+        side = new VBox(10, roomCard, boardCard);
         side.setMinWidth(225);
-        chartCard.setMinWidth(0);
+        large.setMinWidth(0);
         side.setPrefWidth(250);
         side.setMaxWidth(300);
-        var middle = new HBox(10, chartCard, side);
+        var middle = new HBox(10, large, side);
         VBox.setVgrow(middle, Priority.ALWAYS);
         getChildren().addAll(tiles, middle);
         VBox.setVgrow(this, Priority.ALWAYS);
@@ -80,10 +87,73 @@ final class Dials extends VBox {
         rooms.setId("rooms");
     }
 
+    /** Balls are made: the cut through chip and stencil while hands work, the acts beside it all along. */
+    void forming(FormingPane pane) {
+        var picture = new StencilPicture();
+        picture.setId("stencil-cut");
+        VBox.setVgrow(picture, Priority.ALWAYS);
+        figures.setId("forming-figures");
+        var cutCard = Looks.as(new VBox(6, picture, figures), "card");
+        large.getChildren().add(cutCard);
+        cut = Optional.of(picture);
+        boardCard.setVisible(false);
+        boardCard.setManaged(false);
+        VBox.setVgrow(pane, Priority.ALWAYS);
+        side.getChildren().setAll(pane);
+        side.setPrefWidth(400);
+        side.setMaxWidth(420);
+    }
+
+    /** Alloy, sheet, window of release and the heat in short: what the hands may want to know before it is hot. */
+    private void figures(RunPlan plan, RunState state, Optional<Rehearsal> rehearsal, Texts texts) {
+        figures.getChildren().clear();
+        plan.forming().ifPresent(f -> state.forming().ifPresent(view -> {
+            var alloy = f.balls();
+            figure(texts.get("forming.alloy"),
+                    texts.get("forming.alloy.is", alloy.name(), texts.temp(alloy.liquidusC())), texts);
+            if (!f.bare()) {
+                figure(texts.get("forming.sheet"),
+                        texts.words().show(new Quantity.Millimetres(f.thicknessMm())),
+                        texts);
+                figure(texts.get("forming.slides"), texts.get("forming.slides.is",
+                        texts.words().bare(view.window().lowC()), texts.temp(view.window().highC())), texts);
+            }
+            plan.recipe().stages().stream().flatMap(s -> s.air().stream()).reduce((a, b) -> b)
+                    .ifPresent(a -> figure(
+                            texts.get("forming.air"),
+                            texts.get("forming.air.is", texts.temp(a.setC()), texts.words().show(
+                                    new Quantity.LitresPerMinute(a.flowLpm()))),
+                            texts));
+            rehearsal.ifPresent(r -> figure(texts.get("forming.time"),
+                    texts.get("forming.time.is", Words.clock(r.lengthS())), texts));
+        }));
+    }
+
+    private void figure(String name, String value, Texts texts) {
+        var row = new HBox(8, Looks.label(name, "muted", "small"), Looks.label(value, "text-ink", "strong"));
+        ((Label) row.getChildren().getFirst()).setMinWidth(120);
+        figures.getChildren().add(row);
+    }
+
+    private void cut(RunPlan plan, RunState state) {
+        cut.ifPresent(picture -> state.forming().ifPresent(f -> {
+            boolean hot = state.hot();
+            chartCard.setVisible(hot);
+            picture.getParent().setVisible(!hot);
+            boolean cold = state.status() == RunState.Status.READY;
+            tiles.setVisible(!cold);
+            tiles.setManaged(!cold);
+            double liquidus = plan.target().joint().alloy().liquidusC();
+            double low = state.joint().celsius();
+            double high = Math.max(low + 0.1, state.jointHot().celsius());
+            picture.show(f.forming(), Math.clamp((high - liquidus) / (high - low), 0, 1));
+        }));
+    }
+
     /** With large type the board is left out and the room is said in degrees alone. */
     void compact(boolean compact) {
-        boardCard.setVisible(!compact);
-        boardCard.setManaged(!compact);
+        boardCard.setVisible(!compact && cut.isEmpty());
+        boardCard.setManaged(!compact && cut.isEmpty());
         rooms.compact(compact);
     }
 
@@ -97,6 +167,8 @@ final class Dials extends VBox {
     void show(RunPlan plan, RunState state, RunHistory history, int upTo, Optional<Rehearsal> rehearsal,
             Texts texts) {
         tiles(plan, state, texts);
+        cut(plan, state);
+        figures(plan, state, rehearsal, texts);
         chart.show(history.chart(plan, upTo, rehearsal, true, texts));
         roomHead.setText(texts.get("run.room"));
         rooms.show(closest(state.room()), false, texts);
@@ -150,7 +222,8 @@ final class Dials extends VBox {
                         ? texts.get("run.melts.in", texts.words().bare(liquidus),
                                 Words.clock(state.meltsInS().getAsDouble()))
                         : texts.get("run.melts", texts.temp(liquidus));
-        joint.show(texts.get("run.joint"), texts.words().bare(state.joint().celsius()),
+        boolean forms = plan.forming().isPresent();
+        joint.show(texts.get(forms ? "run.balls" : "run.joint"), texts.words().bare(state.joint().celsius()),
                 sign + " ±" + texts.rise(state.joint().plusMinusK()).replaceAll(" .*", ""), melts, false);
         Room body = state.room().get(1);
         top.show(texts.get("run.top"), texts.words().bare(state.chipTop().celsius()),
@@ -162,8 +235,40 @@ final class Dials extends VBox {
                 ? stage.heaterC().map(c -> texts.get("run.asked", texts.temp(c)))
                         .orElse(texts.get("run.heater.off"))
                 : texts.get("run.heater.off");
-        probe(boardTop, "run.boardtop", RunHistory.probe(plan, Side.TOP), state, heater, sign, texts);
-        probe(under, "run.under", RunHistory.probe(plan, Side.BOTTOM), state, "", sign, texts);
+        boolean sheet = plan.forming().filter(f -> !f.bare()).isPresent();
+        probe(boardTop, sheet ? "run.sheet" : forms ? "run.edge" : "run.boardtop",
+                RunHistory.probe(plan, Side.TOP), state, forms ? "" : heater, sign, texts);
+        if (forms) {
+            count(state, texts);
+        } else {
+            probe(under, "run.under", RunHistory.probe(plan, Side.BOTTOM), state, "", sign, texts);
+        }
+    }
+
+    /** Seconds that the hands wait for: the count from the first ball, until all are liquid, until they are solid. */
+    private void count(RunState state, Texts texts) {
+        var view = state.forming().orElseThrow();
+        double left = view.countS().orElse(Double.NaN);
+        if (state.status() == RunState.Status.SAFE || state.status() == RunState.Status.ENDED) {
+            seconds("run.count.soft", view.softS(), "", texts);
+        } else if (state.status() == RunState.Status.COOLING) {
+            seconds("run.count.solid", state.safeInS(), "", texts);
+        } else if (state.status() == RunState.Status.HEATING && !Double.isNaN(left)) {
+            String late = view.lateS().isEmpty()
+                    ? ""
+                    : texts.get(view.lateS().getAsDouble() > 0
+                            ? "run.count.late"
+                            : "run.count.early", Math.round(Math.abs(view.lateS().getAsDouble())));
+            seconds("run.count", java.util.OptionalDouble.of(Math.max(0, left)), late, texts);
+        } else {
+            seconds("run.count.liquid", state.meltsInS(), "", texts);
+        }
+    }
+
+    private void seconds(String title, java.util.OptionalDouble left, String foot, Texts texts) {
+        under.show(texts.get(title), left.isPresent() ? Long.toString(Math.round(left.getAsDouble())) : "–",
+                "s",
+                foot, false);
     }
 
     private static void probe(Tile tile, String title, Optional<ProbePlace> place, RunState state,

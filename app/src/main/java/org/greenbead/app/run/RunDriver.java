@@ -18,6 +18,7 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.Ahead;
 import org.greenbead.core.run.BenchHands;
@@ -174,7 +175,7 @@ public final class RunDriver implements AutoCloseable {
         }
     }
 
-    /** Begins: ledger first, then the log, then the heat. */
+    /** Begins: ledger first, then the log, then the heat; at a stencil the heat waits for the hands. */
     public void start(Optional<Rehearsal> rehearsal) {
         submit(() -> {
             if (session.isPresent() || port.isEmpty()) {
@@ -191,7 +192,7 @@ public final class RunDriver implements AutoCloseable {
                 session = Optional
                         .of(new RunSession(RunEngine.live(plan, rehearsal), port.get(), writer, hands));
                 startedNanos = System.nanoTime();
-                publish(session.get().start(0));
+                publish(plan.forming().isPresent() ? session.get().state() : session.get().start(0));
                 later(this::pump, 0);
             } catch (IOException e) {
                 desk.ledger().endRun(begun.id(), now, RunEngine.live(plan, rehearsal).verdict());
@@ -273,6 +274,11 @@ public final class RunDriver implements AutoCloseable {
 
     public void say(Say word, String text) {
         submit(() -> session.ifPresent(s -> after(s.say(timeS, word, text))));
+    }
+
+    /** Something was done at the stencil. */
+    public void act(Act act) {
+        submit(() -> session.ifPresent(s -> after(s.act(timeS, act))));
     }
 
     public void change(int index, Stage stage) {

@@ -50,7 +50,11 @@ final class RunHistory {
      */
     HeatChart.Data chart(RunPlan plan, int upTo, Optional<Rehearsal> rehearsal, boolean moment, Texts texts) {
         List<RunState> shown = states.subList(0, Math.min(upTo, states.size()));
-        double[] time = shown.stream().mapToDouble(RunState::timeS).toArray();
+        // Before the heat of a stencil run hands work at room temperature: the chart begins with the heat.
+        double origin = shown.isEmpty() || shown.getLast().marks().isEmpty()
+                ? 0
+                : shown.getLast().marks().getFirst().startS();
+        double[] time = shown.stream().mapToDouble(s -> s.timeS() - origin).toArray();
         var curves = new ArrayList<HeatChart.Curve>();
         curves.add(new HeatChart.Curve("joint", texts.get("run.legend.joint"), time,
                 shown.stream().mapToDouble(s -> s.joint().celsius()).toArray()));
@@ -65,14 +69,16 @@ final class RunHistory {
         var stages = new ArrayList<HeatChart.StageSpan>();
         if (!shown.isEmpty()) {
             for (StageMark mark : shown.getLast().marks()) {
-                stages.add(span(plan, mark.index(), mark.startS(), mark.endS()));
+                stages.add(span(plan, mark.index(), mark.startS() - origin, mark.endS() - origin));
             }
         }
         if (rehearsal.isPresent() && !rehearsal.get().rows().isEmpty()) {
             Rehearsal r = rehearsal.get();
             RunState last = shown.isEmpty() ? null : shown.getLast();
             int stage = last == null ? 0 : last.stage();
-            double stageStart = last == null || last.marks().isEmpty() ? 0 : last.marks().getLast().startS();
+            double stageStart = last == null || last.marks().isEmpty()
+                    ? 0
+                    : last.marks().getLast().startS() - origin;
             double inStage = last == null ? 0 : last.stageS();
             double planStart = r.marks().stream().filter(m -> m.index() == stage)
                     .mapToDouble(StageMark::startS).findFirst().orElse(0);
@@ -95,7 +101,7 @@ final class RunHistory {
                 ? OptionalDouble.of(time[time.length - 1])
                 : OptionalDouble.empty();
         if (!states.isEmpty() && upTo < states.size()) {
-            end = Math.max(end, states.getLast().timeS());
+            end = Math.max(end, states.getLast().timeS() - origin);
         }
         return new HeatChart.Data(curves, band, plan.target().joint().alloy().liquidusC(),
                 plan.target().bodyLimitC(),

@@ -33,6 +33,7 @@ import org.greenbead.core.book.Noticed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
+import org.greenbead.core.forming.Act;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Stage;
@@ -66,6 +67,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private final Label said = Looks.label("", "said");
     private final TextField note = Looks.as(new TextField(), "text-line");
     private final Dials dials = new Dials();
+    private final Optional<FormingPane> forming;
     private final Label sight = Looks.label("", "sight", "small");
     private final FlowPane simulated = Looks.as(new FlowPane(10, 4), "sim");
     private final Label farNow = Looks.label("", "far-now");
@@ -106,7 +108,10 @@ public final class RunPage extends Page implements RunDriver.Listener {
         hide(said, true);
         var instruction = Looks.as(new VBox(now, next, caution, said, note), "instruction");
         buildSimulated(texts);
+        forming = plan.forming().map(f -> new FormingPane(this::act));
+        forming.ifPresent(dials::forming);
         var normal = Looks.as(new VBox(instruction, dials, simulated), "page");
+        forming.ifPresent(f -> normal.getChildren().add(1, f.line()));
         VBox.setVgrow(dials, Priority.ALWAYS);
         farDigits.getStyleClass().add("far-digits");
         farUnit.getStyleClass().add("far-unit");
@@ -230,6 +235,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         hide(simulated, driver.bench().isEmpty());
         driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));
         clock(started ? Words.clock(s.timeS()) : "0:00");
+        s.forming().ifPresent(f -> forming.ifPresent(p -> p.show(s, f, texts)));
         farNow.setText(texts.say(coaching.now()));
         farDigits.setText(texts.words().bare(s.joint().celsius()));
         farUnit.setText(texts.words().unit().sign() + "  ±"
@@ -260,9 +266,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
         Coaching c = s.coaching();
         String word = texts.say(c.pedalWord());
         String so = texts.say(c.consequence());
-        pedal(c.pedal().isPresent()
-                ? new Pedal(word, so, true, () -> driver.say(c.pedal().get(), ""))
-                : Pedal.shut(word, so));
+        pedal(c.act().isPresent()
+                ? new Pedal(word, so, true, () -> driver.act(c.act().get()))
+                : c.pedal().isPresent()
+                        ? new Pedal(word, so, true, () -> driver.say(c.pedal().get(), ""))
+                        : Pedal.shut(word, so));
         backWord(s.status() == RunState.Status.HEATING && s.stage() > 0 ? texts.get("run.stage.back") : "");
     }
 
@@ -291,7 +299,29 @@ public final class RunPage extends Page implements RunDriver.Listener {
             return Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
                     texts.get("work.held.so", held.getFirst().rule().remedy()));
         }
-        return new Pedal(texts.say("pedal.start"), texts.say("pedal.start.so"), true, this::start);
+        Optional<Act> first = state.flatMap(s -> s.coaching().act());
+        return first.isPresent()
+                ? new Pedal(texts.say(state.get().coaching().pedalWord()), texts.get("forming.begin.so"),
+                        true,
+                        () -> act(first.get()))
+                : new Pedal(texts.say("pedal.start"), texts.say("pedal.start.so"), true, this::start);
+    }
+
+    /** Something was done at the stencil; the first of it begins the log, once nothing holds it. */
+    private void act(Act act) {
+        if (!started) {
+            if (!mayStart()) {
+                return;
+            }
+            start();
+        }
+        driver.act(act);
+    }
+
+    private boolean mayStart() {
+        return model.job().inHand().map(b -> b.id().equals(plan.bead())).orElse(true)
+                && !model.thinkingProperty().get() && model.stop().isEmpty()
+                && model.job().gateBefore(plan.bead()).isEmpty() && model.holding(plan.bead()).isEmpty();
     }
 
     private void start() {

@@ -20,6 +20,9 @@ import org.greenbead.app.book.BookPage;
 import org.greenbead.app.book.LimitsPage;
 import org.greenbead.app.chips.ChipsPage;
 import org.greenbead.app.inspect.BallsPage;
+import org.greenbead.app.inspect.ChangePage;
+import org.greenbead.app.inspect.MapPage;
+import org.greenbead.app.inspect.StencilPage;
 import org.greenbead.app.jobs.JobsPage;
 import org.greenbead.app.jobs.NewJobPage;
 import org.greenbead.app.ledger.LedgerPage;
@@ -297,7 +300,11 @@ public final class Workshop implements Navigator {
                     ? Words.clock(run.get().safeInS().getAsDouble())
                     : Words.clock(run.get().timeS());
             return new BenchTray.Card(id, job.title(),
-                    where + texts.get(cooling ? "tray.cooling" : "tray.hot", time), "hot", here);
+                    where + switch (run.get().status()) {
+                        case READY -> texts.get("tray.hands", time);
+                        case SAFE -> texts.get("tray.solid");
+                        default -> texts.get(cooling ? "tray.cooling" : "tray.hot", time);
+                    }, "hot", here);
         }
         Optional<Bead> hand = job.inHand();
         if (hand.isEmpty()) {
@@ -400,8 +407,10 @@ public final class Workshop implements Navigator {
             return;
         }
         JobModel model = model();
+        Optional<Page> asked = page;
         desk.io(() -> desk.ledger().plan(model.job(), beadId), plan -> {
-            if (model == model() && live.filter(RunPage::going).isEmpty()) {
+            // Whoever has gone elsewhere meanwhile is left there.
+            if (model == model() && page.equals(asked) && live.filter(RunPage::going).isEmpty()) {
                 var fresh = new RunPage(desk, model, this, plan, model.rehearsalProperty().get(),
                         p -> frame());
                 live = Optional.of(fresh);
@@ -481,6 +490,27 @@ public final class Workshop implements Navigator {
     public void picture() {
         if (!current.isEmpty()) {
             show(new PicturePage(desk, model(), this), "picture", Optional.empty());
+        }
+    }
+
+    @Override
+    public void changes() {
+        if (!current.isEmpty()) {
+            show(new ChangePage(desk, model(), this), "picture", Optional.empty());
+        }
+    }
+
+    @Override
+    public void map() {
+        if (!current.isEmpty()) {
+            show(new MapPage(desk, model(), this), "balls", Optional.empty());
+        }
+    }
+
+    @Override
+    public void stencil() {
+        if (!current.isEmpty()) {
+            show(new StencilPage(desk, model(), this), "balls", Optional.empty());
         }
     }
 

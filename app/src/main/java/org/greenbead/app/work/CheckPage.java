@@ -130,7 +130,7 @@ public final class CheckPage extends Page {
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
                 model.judgedProperty().subscribe(j -> show()),
                 model.findingsProperty().subscribe(f -> findings(PlanRules.timely(f, bead().phase()))),
-                model.planProperty().subscribe(p -> p.ifPresent(this::context)));
+                model.onBoardProperty().subscribe(p -> p.ifPresent(this::context)));
         labels.begin(LookAlikes.takenInHand(beadId));
         backWord(texts.get("work.unattest"));
         noteWord(ask.asks() ? texts.get("work.write") : "");

@@ -44,6 +44,8 @@ public final class JobModel {
     private final ReadOnlyObjectWrapper<Job> job;
     private final ReadOnlyObjectWrapper<Optional<RunPlan>> plan = new ReadOnlyObjectWrapper<>(
             Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<RunPlan>> onBoard = new ReadOnlyObjectWrapper<>(
+            Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Rehearsal>> rehearsal = new ReadOnlyObjectWrapper<>(
             Optional.empty());
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
@@ -73,6 +75,11 @@ public final class JobModel {
         return plan.getReadOnlyProperty();
     }
 
+    /** The same on the job's own board: while balls are made on the loose chip, with the next heat there. */
+    public ReadOnlyObjectProperty<Optional<RunPlan>> onBoardProperty() {
+        return onBoard.getReadOnlyProperty();
+    }
+
     public ReadOnlyObjectProperty<Optional<Rehearsal>> rehearsalProperty() {
         return rehearsal.getReadOnlyProperty();
     }
@@ -96,6 +103,7 @@ public final class JobModel {
         Optional<Bead> next = nextRun();
         if (next.isEmpty()) {
             plan.set(Optional.empty());
+            onBoard.set(Optional.empty());
             rehearsal.set(Optional.empty());
             findings.set(List.of());
             askBook();
@@ -104,8 +112,13 @@ public final class JobModel {
         thinking.set(true);
         Job now = job();
         askBook();
-        desk.io(() -> desk.ledger().plan(now, next.get().id()), read -> {
+        desk.io(() -> {
+            RunPlan comes = desk.ledger().plan(now, next.get().id());
+            return List.of(comes, desk.ledger().onBoard(now, comes));
+        }, both -> {
+            RunPlan read = both.getFirst();
             if (mine == turn.get()) {
+                onBoard.set(Optional.of(both.getLast()));
                 plan.set(Optional.of(read));
                 desk.compute(() -> Rehearsal.of(read, () -> mine != turn.get()), made -> {
                     if (mine == turn.get()) {
@@ -131,7 +144,7 @@ public final class JobModel {
     public void askBook() {
         int mine = ++bookTurn;
         Job now = job();
-        Optional<RunPlan> with = plan.get();
+        Optional<RunPlan> with = onBoard.get();
         RuleBook.Settings limits = desk.limits();
         desk.compute(() -> {
             Facts facts = with.map(p -> JobFacts.of(now, p.board(), p.bench(), p.recipe()))
@@ -283,7 +296,7 @@ public final class JobModel {
         job.set(changed);
         desk.io(() -> {
             if (verdict.targetMelted()) {
-                Board board = desk.ledger().document(Format.BOARD, ran.board().id(), Board.class);
+                Board board = desk.ledger().document(Format.BOARD, changed.board(), Board.class);
                 board = board.with(board.requireChip(ran.target().name()).melted(1));
                 for (String neighbour : verdict.neighboursMelted()) {
                     board = board.with(board.requireChip(neighbour).melted(1));

@@ -42,6 +42,15 @@ public interface Navigator {
     /** The picture of its board. */
     void picture();
 
+    /** Two photos of its board, one over the other. */
+    void changes();
+
+    /** The bead map of its chip. */
+    void map();
+
+    /** Stencil and paste for its balls. */
+    void stencil();
+
     /** The photo of its balls or pads. */
     void balls();
 

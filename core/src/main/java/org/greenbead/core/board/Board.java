@@ -18,6 +18,8 @@ import org.greenbead.core.quantity.Check;
 public record Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
         double copperUm,
         double copperCoverage, double kThroughWPerMK, List<Chip> chips, List<ProtectedPart> parts) {
+    private static final double NEAR_MM = 8;
+
     public Board {
         Check.text("board id", id);
         Check.text("board title", title);
@@ -48,6 +50,16 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
                 }
             }
         }
+    }
+
+    /** The chip or part of the top side whose middle lies nearest to a place, within 8 mm. */
+    public Optional<String> nearest(Point at) {
+        var places = new java.util.HashMap<String, Point>();
+        chips.stream().filter(c -> c.side() == Side.TOP).forEach(c -> places.put(c.name(), c.centreMm()));
+        parts.stream().filter(p -> p.side() == Side.TOP).forEach(p -> places.put(p.name(), p.centreMm()));
+        return places.entrySet().stream().filter(e -> e.getValue().distanceMm(at) <= NEAR_MM)
+                .min(java.util.Comparator.comparingDouble(e -> e.getValue().distanceMm(at)))
+                .map(java.util.Map.Entry::getKey);
     }
 
     public Optional<Chip> chip(String name) {

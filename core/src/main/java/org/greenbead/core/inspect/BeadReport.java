@@ -15,6 +15,25 @@ import java.util.Optional;
  */
 public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, Mark mark, double tiltDeg,
         double pxPerMm, double spreadPct, BeadVerdict verdict) {
+    /** Where a place of the map lies in the photo, through the sites that were judged; empty with too few of them. */
+    public java.util.Optional<Projection> onto(org.greenbead.core.bead.BeadMap map, int widthPx,
+            int heightPx) {
+        var mm = new java.util.ArrayList<double[]>();
+        var px = new java.util.ArrayList<double[]>();
+        for (Seen seen : sites) {
+            map.site(seen.site()).ifPresent(s -> {
+                mm.add(new double[]{s.xMm(), s.yMm()});
+                px.add(new double[]{seen.xPx(), seen.yPx()});
+            });
+        }
+        double turn = Math.toRadians(turnDeg);
+        return Projection
+                .affine(pxPerMm * Math.cos(turn), pxPerMm * Math.sin(turn), widthPx / 2.0,
+                        pxPerMm * Math.sin(turn), -pxPerMm * Math.cos(turn), heightPx / 2.0, widthPx,
+                        heightPx)
+                .fitted(mm.toArray(double[][]::new), px.toArray(double[][]::new), Projection.Form.PLANE);
+    }
+
     /** What pin 1 says. */
     public enum Mark {
         /** Only one turn fits the field. */

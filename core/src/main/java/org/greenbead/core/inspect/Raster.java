@@ -46,6 +46,16 @@ public final class Raster {
         return new Raster(red, green, blue);
     }
 
+    /** Colour between pixels, 0xRRGGBB, encoded again. */
+    int srgb(double x, double y) {
+        return code(red.at(x, y)) << 16 | code(green.at(x, y)) << 8 | code(blue.at(x, y));
+    }
+
+    private static int code(double linear) {
+        double c = Math.clamp(linear, 0, 1);
+        return (int) Math.round(255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * Math.pow(c, 1 / 2.4) - 0.055));
+    }
+
     /** A part of the picture. */
     Raster cut(int left, int top, int width, int height) {
         return new Raster(red.cut(left, top, width, height), green.cut(left, top, width, height),

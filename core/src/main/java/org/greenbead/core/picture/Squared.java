@@ -25,6 +25,24 @@ public final class Squared {
     }
 
     /**
+     * Corners as a record keeps them, "x,y; x,y; x,y; x,y"; empty where none are noted or they are no board.
+     *
+     * @param sizeMm of the board
+     */
+    public static java.util.Optional<Squared> read(String corners, Point sizeMm) {
+        try {
+            return corners.isBlank()
+                    ? java.util.Optional.empty()
+                    : java.util.Optional.of(of(java.util.Arrays.stream(corners.split(";"))
+                            .map(c -> c.strip().split(","))
+                            .map(c -> new Px(Double.parseDouble(c[0]), Double.parseDouble(c[1]))).toList(),
+                            sizeMm));
+        } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
+            return java.util.Optional.empty();
+        }
+    }
+
+    /**
      * @param corners lower left, lower right, upper right, upper left of the board as they lie in the picture
      * @param sizeMm  of the board
      * @throws IllegalArgumentException when the four are no convex quadrangle, are taken the other way round, or lie too close together

@@ -17,6 +17,7 @@ import java.util.stream.Stream;
 
 /** The route of every kind of job, from data. */
 public final class Routes {
+    private static final List<String> SLOTS = List.of("lift", "seat", "form", "shape");
     private static final Routes SHIPPED = new Routes(resource());
     private final Map<JobKind, List<Template>> routes = new EnumMap<>(JobKind.class);
     private final Map<String, List<Template>> parts = new LinkedHashMap<>();
@@ -110,17 +111,28 @@ public final class Routes {
         return List.copyOf(steps);
     }
 
-    /** A bead of checks that nobody has worked. */
-    static Bead open(Template t) {
+    /** A bead that nobody has worked. */
+    static Bead open(Template t, Job job) {
         return new Bead(t.id(), t.phase(), t.kind(), t.gate(), BeadState.OPEN,
                 t.checks().stream().map(c -> new CheckItem(c, Attest.UNKNOWN, "")).toList(),
-                Optional.empty());
+                t.slot().map(slot -> recipe(job.board(), job.target(), slot)));
+    }
+
+    /** The usual id of the recipe that heats one chip of one board for one slot of a route. */
+    public static String recipe(String board, String target, String slot) {
+        return (board + "-" + target).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9-]", "") + "-" + slot;
+    }
+
+    /** The slots of all routes with the usual ids of their recipes. */
+    public static Map<String, String> recipes(String board, String target) {
+        return SLOTS.stream()
+                .collect(java.util.stream.Collectors.toMap(s -> s, s -> recipe(board, target, s)));
     }
 
     /**
      * The beads of a new job.
      *
-     * @param recipes id of the recipe for each slot of the route ("lift", "seat")
+     * @param recipes id of the recipe for each slot of the route ("lift", "seat", "form", "shape")
      * @throws IllegalArgumentException naming the slot that has none
      */
     public List<Bead> beads(JobKind kind, Map<String, String> recipes) {

@@ -116,7 +116,8 @@ public final class Schools {
         }
         Set<String> leaving = new LinkedHashSet<>();
         out.ifPresent(p -> routes.part(p).forEach(t -> leaving.add(t.id())));
-        List<Bead> coming = in.map(p -> routes.part(p).stream().map(Routes::open).toList()).orElse(List.of());
+        List<Bead> coming = in.map(p -> routes.part(p).stream().map(t -> Routes.open(t, job)).toList())
+                .orElse(List.of());
         coming.forEach(b -> leaving.remove(b.id()));
         if (job.beads().stream().anyMatch(b -> leaving.contains(b.id()) && b.worked())) {
             throw new IllegalArgumentException(

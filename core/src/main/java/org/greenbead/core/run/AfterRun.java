@@ -9,7 +9,7 @@ import org.greenbead.core.route.Job;
 
 /**
  * What a run leaves in the records of its job: the exposure of the chip and of each neighbour that melted, and which alloy was liquid at
- * the site. A run whose joints stayed solid leaves nothing.
+ * the site. Balls made on a loose chip are an exposure of it and leave the site as it was. A run whose joints stayed solid leaves nothing.
  */
 public final class AfterRun {
     private AfterRun() {
@@ -27,6 +27,9 @@ public final class AfterRun {
             // Its peak is an estimate of the twin and no reading, so it is left blank; that it melted is what counts.
             longer = longer.with(new Kept(longer.freeId("exposure"), "exposure", at, by,
                     Map.of("part", neighbour, "event", ran.bead())));
+        }
+        if (ran.task() == RunPlan.Task.FORM) {
+            return longer;
         }
         Optional<Kept> known = longer.records("joint").stream().filter(r -> r.text("site").equals(site))
                 .findFirst();

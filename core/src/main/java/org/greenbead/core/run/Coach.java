@@ -16,6 +16,11 @@ final class Coach {
     private static final double TOUCH_C = 40;
 
     Coaching say(RunView run, boolean started) {
+        return run.forming().flatMap(f -> BallCoach.say(run, f, started))
+                .orElseGet(() -> any(run, started));
+    }
+
+    private Coaching any(RunView run, boolean started) {
         if (!started) {
             return new Coaching(Phrase.of("coach.ready", settings(run.stage())),
                     Phrase.of("coach.ready.next", new Quantity.Name(run.stage().name())),
@@ -26,7 +31,8 @@ final class Coach {
             case READY, HEATING -> heating(run);
             case MOLTEN -> molten(run);
             case COOLING -> cooling(run);
-            case SAFE -> new Coaching(Phrase.of("coach.safe"), touch(run),
+            case SAFE -> new Coaching(Phrase.of(run.forming().isPresent() ? "coach.form.safe" : "coach.safe"),
+                    touch(run),
                     Optional.of(Say.FINISH), Phrase.of("pedal.finish"),
                     Phrase.of("pedal.finish.so"), Optional.of(Phrase.of("caution.still_hot")));
             case ENDED -> new Coaching(Phrase.of("coach.ended"), Phrase.of("coach.ended.next"),
@@ -57,7 +63,7 @@ final class Coach {
                     + run.plan().recipe().limits().overLiquidusK());
             Phrase now = Phrase.of(run.joint().celsius() < goal ? "coach.peak" : "coach.peak.nudge",
                     settings(stage));
-            String task = run.plan().task().name().toLowerCase(Locale.ROOT);
+            String task = run.plan().word();
             Phrase next = !run.looked()
                     ? Phrase.of("coach.peak.next.wait", new Quantity.TempC(goal))
                     : run.meltsInS().isPresent()
@@ -72,7 +78,8 @@ final class Coach {
                     Phrase.of("pedal.moves.so", new Quantity.Seconds(run.timeS())),
                     Optional.of(Phrase.of("caution.fumes")));
         }
-        Phrase now = Phrase.of("coach." + stage.purpose().name().toLowerCase(Locale.ROOT), settings(stage));
+        String work = run.forming().isPresent() ? "coach.form." : "coach.";
+        Phrase now = Phrase.of(work + stage.purpose().name().toLowerCase(Locale.ROOT), settings(stage));
         return new Coaching(now, waitingFor(run), Optional.of(Say.GO_ON),
                 Phrase.of("pedal.go_on", new Quantity.Name(nextName(run))),
                 Phrase.of("pedal.go_on.so"), Optional.of(Phrase.of("caution.hot")));
@@ -109,7 +116,7 @@ final class Coach {
     }
 
     private static Coaching molten(RunView run) {
-        String task = run.plan().task().name().toLowerCase(Locale.ROOT);
+        String task = run.plan().word();
         return new Coaching(Phrase.of("coach.molten." + task, new Quantity.Name(run.plan().target().name())),
                 Phrase.of("coach.molten.next." + task),
                 Optional.of(Say.HEAT_OFF), Phrase.of("pedal.heat_off." + task),

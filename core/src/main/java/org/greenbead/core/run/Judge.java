@@ -3,9 +3,11 @@ package org.greenbead.core.run;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Rule;
+import org.greenbead.core.forming.Method;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.Limits;
@@ -18,7 +20,7 @@ final class Judge {
     static Verdict judge(RunPlan plan, RunPlan original, Map<Protected, Double> peaks, double peakJointC,
             double aboveS, double peakTopC,
             double lengthS, MeltProof melt, RunState.Status status, boolean brokenOff, boolean everMolten,
-            List<Finding> raised, List<StageMark> marks) {
+            List<Finding> raised, List<StageMark> marks, Optional<BallLine> balls) {
         Alloy alloy = plan.target().joint().alloy();
         Limits limits = plan.recipe().limits();
         var lines = new ArrayList<Verdict.Line>();
@@ -48,6 +50,7 @@ final class Judge {
                             new Quantity.TempC(part.limitC()),
                             new Quantity.RiseK(Math.abs(part.limitC() - peak)))));
         }
+        balls.ifPresent(b -> released(b, raised, lines));
         judge(lines, raised, Rule.RAMP_UP, "verdict.ramp", new Quantity.RateKPerS(limits.rampUpKPerS()));
         judge(lines, raised, Rule.COOLED_TOO_FAST, "verdict.cooling",
                 new Quantity.RateKPerS(limits.rampDownKPerS()));
@@ -111,6 +114,27 @@ final class Judge {
                         : Verdict.Mark.CARE,
                 Phrase.of("verdict.above", new Quantity.Seconds(aboveS),
                         new Quantity.TempC(alloy.liquidusC()), new Quantity.Seconds(limits.longestMeltS()))));
+    }
+
+    /** At which temperature the stencil came off, and what was done out of its order. */
+    private static void released(BallLine balls, List<Finding> raised, List<Verdict.Line> lines) {
+        double at = balls.releasedC();
+        if (Double.isFinite(at) && balls.forming().method() == Method.PASTE) {
+            lines.add(new Verdict.Line(
+                    balls.window().soft(at)
+                            ? Verdict.Mark.HELD
+                            : at > balls.window().highC() ? Verdict.Mark.BROKEN : Verdict.Mark.CARE,
+                    Phrase.of("verdict.released", new Quantity.TempC(at),
+                            new Quantity.TempC(balls.window().lowC()),
+                            new Quantity.TempC(balls.window().highC()))));
+        }
+        for (Finding finding : raised) {
+            if (finding.rule() == Rule.ACT_WRONG || finding.rule() == Rule.ACT_AT_A_PRICE) {
+                lines.add(new Verdict.Line(
+                        finding.rule() == Rule.ACT_WRONG ? Verdict.Mark.BROKEN : Verdict.Mark.CARE,
+                        Phrase.of("verdict.act", finding.gaps().get(0), finding.gaps().get(2))));
+            }
+        }
     }
 
     private static void judge(List<Verdict.Line> lines, List<Finding> raised, Rule rule, String key,

@@ -59,11 +59,13 @@ public final class PlanRules {
 
     private static void preparation(RunPlan plan, List<Finding> found) {
         Job job = plan.job();
-        attested(job, "cell_off", Rule.CELL_CONNECTED, Severity.STOP, found);
-        attested(job, "supply_off", Rule.SUPPLY_CONNECTED, Severity.STOP, found);
-        attested(job, "board_flat", Rule.BOARD_NOT_FLAT, Severity.CARE, found);
+        if (plan.forming().isEmpty()) {
+            attested(job, "cell_off", Rule.CELL_CONNECTED, Severity.STOP, found);
+            attested(job, "supply_off", Rule.SUPPLY_CONNECTED, Severity.STOP, found);
+            attested(job, "board_flat", Rule.BOARD_NOT_FLAT, Severity.CARE, found);
+            attested(job, "orientation_recorded", Rule.ORIENTATION_MISSING, Severity.CARE, found);
+        }
         attested(job, "extraction_on", Rule.NO_EXTRACTION, Severity.CARE, found);
-        attested(job, "orientation_recorded", Rule.ORIENTATION_MISSING, Severity.CARE, found);
         Chip chip = plan.target();
         if (chip.joint().alloy().hasPb() && job.attested("gloves_on") != Attest.YES) {
             found.add(Finding

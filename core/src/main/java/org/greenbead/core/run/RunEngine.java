@@ -15,6 +15,7 @@ import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Rule;
 import org.greenbead.core.finding.Severity;
+import org.greenbead.core.forming.Judged;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.AirSetting;
@@ -37,6 +38,7 @@ public final class RunEngine {
     /** How far ahead a part is looked after, s, and how long the heat stays on after the melt. */
     private static final double EARLY_S = 48;
     private static final double AFTER_MELT_S = 8;
+    private static final double SOFT_WINDOW_S = 10;
     private static final long ESTIMATOR_SEED = 4_17;
 
     private final RunPlan original;
@@ -52,6 +54,7 @@ public final class RunEngine {
     private final Map<String, Finding> raised = new LinkedHashMap<>();
     private final RunRules rules = new RunRules();
     private final Coach coach;
+    private final Optional<BallLine> balls;
     private final Alloy alloy;
     private RunPlan plan;
     private RunState.Status status = RunState.Status.READY;
@@ -74,6 +77,7 @@ public final class RunEngine {
     private OptionalDouble meltsAtS = OptionalDouble.empty();
     private OptionalDouble safeAtS = OptionalDouble.empty();
     private boolean brokenOff;
+    private double firstMeltS = Double.NaN;
     private List<Finding> early = List.of();
 
     private RunEngine(RunPlan plan, JointEstimator estimator, Optional<Rehearsal> rehearsal,
@@ -85,6 +89,7 @@ public final class RunEngine {
         this.rehearsal = rehearsal;
         this.alloy = plan.target().joint().alloy();
         this.coach = new Coach();
+        this.balls = plan.forming().map(f -> new BallLine(plan, f));
         for (ProbePlace place : plan.bench().probes()) {
             probes.put(place.name(), new ProbeWatch(place));
             plateaus.put(place.name(), new PlateauHint());
@@ -123,7 +128,10 @@ public final class RunEngine {
 
     /** What heater and air should be set to now. */
     public HeatInput input() {
-        if (!started || status == RunState.Status.ENDED || status == RunState.Status.SAFE) {
+        if (started && status == RunState.Status.SAFE) {
+            return balls.flatMap(BallLine::warm).orElse(HeatInput.OFF);
+        }
+        if (!started || status == RunState.Status.ENDED) {
             return HeatInput.OFF;
         }
         Stage now = current();
@@ -147,6 +155,7 @@ public final class RunEngine {
             case RunEvent.Started s -> start(s.timeS());
             case RunEvent.Sampled s -> sample(s);
             case RunEvent.Said s -> said(s);
+            case RunEvent.Acted a -> balls.ifPresent(b -> act(b, a));
             case RunEvent.Changed c -> change(c);
             case RunEvent.Resumed r -> {
                 timeS = r.timeS();
@@ -162,7 +171,41 @@ public final class RunEngine {
             started = true;
             timeS = atS;
             status = RunState.Status.HEATING;
+            balls.ifPresent(BallLine::heated);
             enter(0);
+        }
+    }
+
+    /** What hands did at the stencil. Heat begins with it only where it may; everything else has happened, right or wrong. */
+    private void act(BallLine line, RunEvent.Acted acted) {
+        advance(acted.timeS());
+        double ballsC = joint().celsius();
+        Judged judged = line.ask(acted.act(), ballsC);
+        line.act(acted.act(), timeS, ballsC).ifPresent(f -> note(List.of(f)));
+        boolean may = judged.rating() != Judged.Rating.WRONG && judged.rating() != Judged.Rating.IDLE;
+        switch (acted.act()) {
+            case HEAT, SETTLE -> {
+                if (may) {
+                    start(timeS);
+                }
+            }
+            case FIRST_BALL -> {
+                if (may && status == RunState.Status.HEATING) {
+                    line.first(timeS,
+                            Double.isNaN(firstMeltS)
+                                    ? firstTime(m -> m.jointMaxC() - alloy.liquidusC())
+                                    : OptionalDouble.of(firstMeltS),
+                            firstTime(m -> m.jointMinC() - alloy.liquidusC()));
+                }
+            }
+            case HEAT_OFF -> {
+                moves();
+                if (status == RunState.Status.MOLTEN) {
+                    leave(StageMark.EndedBy.MELT);
+                }
+            }
+            default -> {
+            }
         }
     }
 
@@ -248,6 +291,10 @@ public final class RunEngine {
         peakTopC = Math.max(peakTopC, estimator.of(HeatModel::packageTopC).celsius());
         for (int i = 0; i < guardedPeakC.length; i++) {
             guardedPeakC[i] = Math.max(guardedPeakC[i], estimator.of(guarded.get(i).celsius()).celsius());
+        }
+        if (Double.isNaN(firstMeltS)
+                && estimator.of(HeatModel::jointMaxC).celsius() >= alloy.liquidusC()) {
+            firstMeltS = timeS;
         }
         if (cold.celsius() >= alloy.liquidusC()) {
             aboveS += stepS;
@@ -441,6 +488,7 @@ public final class RunEngine {
                 if (status == RunState.Status.COOLING && safeToMove()) {
                     leave(StageMark.EndedBy.SAFE);
                     status = RunState.Status.SAFE;
+                    balls.ifPresent(b -> b.solid(timeS));
                 }
             }
             case StageEnd.TechnicianSays t -> {
@@ -479,7 +527,7 @@ public final class RunEngine {
                 }
             }
             case FINISH -> {
-                if (status == RunState.Status.SAFE) {
+                if (status == RunState.Status.SAFE && balls.map(BallLine::free).orElse(true)) {
                     status = RunState.Status.ENDED;
                 }
             }
@@ -533,7 +581,9 @@ public final class RunEngine {
         return new RunView(plan, status, timeS, stage, current(), timeS - stageStartS,
                 timeS - settingsChangedS, probes, joint(), jointTrace,
                 estimator.of(HeatModel::packageTopC), room(), aboveS, from(meltsAtS), from(safeAtS), linkUp,
-                melt(), reachedSinceS, everMolten, movingC(), lookedS >= stageStartS);
+                melt(), reachedSinceS, everMolten, movingC(), lookedS >= stageStartS,
+                balls.map(b -> b.view(timeS, joint().celsius(),
+                        jointTrace.isEmpty() ? Double.NaN : jointTrace.slope(timeS - SOFT_WINDOW_S, timeS))));
     }
 
     private List<Room> room() {
@@ -568,6 +618,7 @@ public final class RunEngine {
             early.stream().filter(e -> now.stream().noneMatch(f -> f.subject().equals(e.subject())))
                     .forEach(shown::add);
         }
+        balls.flatMap(BallLine::wrong).ifPresent(shown::add);
         raised.values().stream()
                 .filter(f -> RunRules.stays(f.rule()) && shown.stream().noneMatch(s -> s.id().equals(f.id())))
                 .forEach(shown::add);
@@ -579,7 +630,7 @@ public final class RunEngine {
                 estimator.of(HeatModel::jointMaxC),
                 estimator.of(HeatModel::packageTopC), ramp, from(meltsAtS), from(safeAtS), aboveS, peakJointC,
                 peakTopC, melt(), room(), marks,
-                coach.say(view, started), shown, List.copyOf(raised.values()), linkUp);
+                coach.say(view, started), shown, List.copyOf(raised.values()), linkUp, view.forming());
     }
 
     /** What the run came to, as far as it has come. */
@@ -590,7 +641,7 @@ public final class RunEngine {
         }
         return Judge.judge(plan, original, peaks, peakJointC, aboveS, peakTopC, timeS, melt(), status,
                 brokenOff, everMolten,
-                List.copyOf(raised.values()), marks);
+                List.copyOf(raised.values()), marks, balls);
     }
 
     List<Protected> guarded() {

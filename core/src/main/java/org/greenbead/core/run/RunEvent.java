@@ -1,6 +1,7 @@
 package org.greenbead.core.run;
 
 import java.util.List;
+import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.Stage;
 
 /** What happened, with run time in s. The log of a run is the list of these. */
@@ -23,6 +24,9 @@ public sealed interface RunEvent {
             text = text == null ? "" : text;
         }
     }
+
+    /** Hands did something at the stencil or the jig. */
+    record Acted(double timeS, Act act) implements RunEvent {}
 
     /** A stage was set anew in the middle of the run. */
     record Changed(double timeS, int index, Stage stage) implements RunEvent {}

@@ -67,6 +67,30 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         return new RunPlan(task, job, bead, board, bench, changed, forming);
     }
 
+    /**
+     * What a bead of a job is worked with. Balls are made on the chip off its board; where their heat was never written down it is reckoned.
+     *
+     * @param recipe of the bead; empty where the ledger has none
+     * @throws IllegalArgumentException when a bead on the board has no recipe
+     */
+    public static RunPlan of(Job job, Bead bead, Board board, Bench bench, Optional<Recipe> recipe) {
+        Task task = Task.of(bead);
+        if (task != Task.FORM) {
+            return new RunPlan(task, job, bead.id(), board, bench, recipe.orElseThrow(
+                    () -> new IllegalArgumentException("bead " + bead.id() + " has no recipe")));
+        }
+        Chip chip = board.requireChip(job.target());
+        BallForming setUp = BallForming.of(job, chip, bead);
+        Board sheet = setUp.board(chip);
+        Bench beside = setUp.bench(bench, chip);
+        var blank = new RunPlan(Task.FORM, job, bead.id(), sheet, beside,
+                recipe.orElse(FormingRecipe.BLANK), Optional.of(setUp));
+        return recipe.isPresent()
+                ? blank
+                : blank.with(FormingRecipe.of(blank, bead.recipe().orElse("forming"),
+                        board.id() + " " + chip.name() + ", " + (setUp.shaping() ? "second melt" : "balls")));
+    }
+
     /** The same board and chip for another purpose than forming balls. */
     public RunPlan to(Task other) {
         return new RunPlan(other, job, bead, board, bench, recipe);
@@ -89,6 +113,13 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
 
     public RunPlan with(Bench changed) {
         return new RunPlan(task, job, bead, board, changed, recipe, forming);
+    }
+
+    /** What the run is for, as keys of words say it: {@code shape} for the second melt without a stencil. */
+    public String word() {
+        return forming.filter(BallForming::shaping).isPresent()
+                ? "shape"
+                : task.name().toLowerCase(java.util.Locale.ROOT);
     }
 
     public RunPlan with(Job changed) {

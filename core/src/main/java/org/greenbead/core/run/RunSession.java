@@ -48,6 +48,12 @@ public final class RunSession implements AutoCloseable {
         return state();
     }
 
+    /** Something was done at the stencil or the jig. */
+    public RunState act(double timeS, org.greenbead.core.forming.Act act) {
+        take(new RunEvent.Acted(timeS, act));
+        return state();
+    }
+
     public RunState say(double timeS, Say word, String text) {
         take(new RunEvent.Said(timeS, word, text));
         return state();
@@ -79,7 +85,7 @@ public final class RunSession implements AutoCloseable {
                 state.joint(), state.jointHot(), state.chipTop(),
                 state.rampKPerS(), state.meltsInS(), state.safeInS(), state.aboveS(), state.peakJointC(),
                 state.peakTopC(), state.melt(), state.room(),
-                state.marks(), state.coaching(), findings, state.raised(), state.linkUp());
+                state.marks(), state.coaching(), findings, state.raised(), state.linkUp(), state.forming());
     }
 
     public RunPlan plan() {

@@ -2,6 +2,7 @@ package org.greenbead.core.run;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.finding.Finding;
 
@@ -19,6 +20,7 @@ import org.greenbead.core.finding.Finding;
  * @param room       for every protected part
  * @param findings   worst first; those of this moment
  * @param raised     everything that was found during the run
+ * @param forming    how far the balls are; empty where none are made
  */
 public record RunState(Status status, double timeS, int stage, double stageS, Map<String, ProbeView> probes,
         Estimate joint, Estimate jointHot,
@@ -26,7 +28,7 @@ public record RunState(Status status, double timeS, int stage, double stageS, Ma
         double peakJointC,
         double peakTopC, MeltProof melt, List<Room> room, List<StageMark> marks, Coaching coaching,
         List<Finding> findings,
-        List<Finding> raised, boolean linkUp) {
+        List<Finding> raised, boolean linkUp, Optional<FormingView> forming) {
     /** Where a run stands. */
     public enum Status {
         READY, HEATING, MOLTEN, COOLING, SAFE, ENDED

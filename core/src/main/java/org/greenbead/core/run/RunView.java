@@ -2,6 +2,7 @@ package org.greenbead.core.run;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.recipe.Stage;
 
@@ -11,4 +12,5 @@ record RunView(RunPlan plan, RunState.Status status, double timeS, int stageInde
         Map<String, ProbeWatch> probes, Estimate joint, Trace jointTrace, Estimate chipTop, List<Room> room,
         double aboveS,
         OptionalDouble meltsInS, OptionalDouble safeInS, boolean linkUp, MeltProof melt, double reachedSinceS,
-        boolean everMolten, double movingC, boolean looked) {}
+        boolean everMolten, double movingC, boolean looked,
+        Optional<FormingView> forming) {}

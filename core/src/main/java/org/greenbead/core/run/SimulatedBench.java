@@ -76,16 +76,16 @@ public final class SimulatedBench implements BenchHands, ProbePort {
                 board.copperUm(), board.copperCoverage(), board.kThroughWPerMK() * off(random, 0.12),
                 board.chips(),
                 board.parts());
-        BottomHeater h = said.heater().orElseThrow();
-        var heater = new BottomHeater(h.name(), h.contact(), h.sizeMm(), h.gapMm(), h.emissivity(),
-                h.gapHWPerM2K(),
-                h.tauHeatS() * off(random, 0.10), h.tauCoolS(), h.maxC(), h.multiplier());
+        Optional<BottomHeater> heater = said.heater().map(h -> new BottomHeater(h.name(), h.contact(),
+                h.sizeMm(), h.gapMm(), h.emissivity(), h.gapHWPerM2K(), h.tauHeatS() * off(random, 0.10),
+                h.tauCoolS(), h.maxC(), h.multiplier()));
         AirStation a = said.air();
         var air = new AirStation(a.name(), a.nozzlesMm(), a.maxC(), a.maxLpm(), a.lossWPerK(),
                 a.tauS() * off(random, 0.15), a.multiplier());
-        return new HeatScene(laminate, said.target(), said.ambientC(), Optional.of(heater),
+        return new HeatScene(laminate, said.target(), said.ambientC(), heater,
                 said.heaterCentre(),
-                said.heaterStartC(), air, List.of(), said.emissivity() * off(random, 0.04), said.boardBeta(),
+                said.heaterStartC(), air, List.of(), Math.min(1, said.emissivity() * off(random, 0.04)),
+                said.boardBeta(),
                 said.laminate(), said.airCentre(), said.shields(), said.support());
     }
 

@@ -3,6 +3,8 @@ package org.greenbead.core.run;
 import java.util.Optional;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Rule;
+import org.greenbead.core.forming.Act;
+import org.greenbead.core.forming.Stand;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 
@@ -34,7 +36,9 @@ public final class SimulatedTechnician {
         double now = state.timeS();
         return switch (state.status()) {
             case READY, ENDED, COOLING -> Optional.empty();
-            case SAFE -> Optional.of(new RunEvent.Said(now, Say.FINISH, ""));
+            case SAFE -> Optional.of(state.forming().filter(f -> f.forming().stand() == Stand.SOLID)
+                    .<RunEvent>map(f -> new RunEvent.Acted(now, f.next()))
+                    .orElseGet(() -> new RunEvent.Said(now, Say.FINISH, "")));
             case MOLTEN -> {
                 moltenS = Double.isNaN(moltenS) ? now : moltenS;
                 yield now - moltenS >= liftS
@@ -49,6 +53,12 @@ public final class SimulatedTechnician {
         double now = state.timeS();
         Stage stage = plan.recipe().stages().get(state.stage());
         if (stage.purpose() == Stage.Purpose.PEAK) {
+            boolean shines = state.forming().filter(f -> f.forming().stand() == Stand.FORMING)
+                    .filter(f -> f.next() == Act.FIRST_BALL).isPresent()
+                    && state.jointHot().celsius() >= plan.target().joint().alloy().liquidusC();
+            if (shines) {
+                return Optional.of(new RunEvent.Acted(now, Act.FIRST_BALL));
+            }
             double goal = stage.jointGoalC().orElse(
                     plan.target().joint().alloy().liquidusC() + plan.recipe().limits().overLiquidusK());
             boolean tries = state.joint().celsius() >= goal || state.stageS() > stage.latestS();

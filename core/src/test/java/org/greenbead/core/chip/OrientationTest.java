@@ -37,7 +37,7 @@ public class OrientationTest {
     @Test
     public void screwsAreMatchedByLength() {
         Job job = new Job("SB-1", "t", "c", "d", "WB-7", "U1", "quay-1",
-                Routes.shipped().beads(JobKind.REVIVE, Map.of("lift", "a", "seat", "b")));
+                Routes.shipped().beads(JobKind.REVIVE, Routes.recipes("WB-7", "U1")));
         for (int i = 0; i < 8; i++) {
             boolean longer = i < 6;
             job = job.with(new Kept("s" + i, "screw", Instant.EPOCH, "",

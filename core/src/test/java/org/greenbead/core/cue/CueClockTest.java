@@ -50,7 +50,7 @@ public class CueClockTest {
             assertTrue(checks.contains(cue.check()), cue.check());
             assertTrue(words.has("event." + cue.event()), cue.event());
         }
-        assertTrue(Cues.shipped().handOver("stencil_held"));
-        assertFalse(Cues.shipped().handOver("balls_formed"));
+        assertTrue(Cues.shipped().handOver("upper_lifted"));
+        assertFalse(Cues.shipped().handOver("cool_enough"));
     }
 }

@@ -69,7 +69,7 @@ public class RecordTypesTest {
 
     private static Job job() {
         return new Job("SB-1", "t", "c", "d", "WB-7", "U1", "quay-1",
-                Routes.shipped().beads(JobKind.REVIVE, Map.of("lift", "a", "seat", "b")),
+                Routes.shipped().beads(JobKind.REVIVE, Routes.recipes("WB-7", "U1")),
                 Facts.none().with("job.kind=revive"));
     }
 

@@ -38,7 +38,7 @@ public class OrderOfWorkTest {
 
     private static Job job(JobKind kind) {
         return new Job("SB-1", "t", "c", "d", "WB-7", "U1", "quay-1",
-                Routes.shipped().beads(kind, Map.of("lift", "a", "seat", "b")),
+                Routes.shipped().beads(kind, Routes.recipes("WB-7", "U1")),
                 Facts.none().with("job.kind=" + kind.key()));
     }
 

@@ -17,7 +17,8 @@ import org.testng.annotations.Test;
 /** Every kind of job, from intake to close. */
 public class RoutesTest {
     private static final Routes ROUTES = Routes.shipped();
-    private static final Map<String, String> RECIPES = Map.of("lift", "wb7-lift", "seat", "wb7-seat");
+    private static final Map<String, String> RECIPES = Map.of("lift", "wb7-lift", "seat", "wb7-seat", "form",
+            "wb7-form", "shape", "wb7-shape");
 
     @DataProvider
     Object[][] kinds() {
@@ -106,10 +107,10 @@ public class RoutesTest {
 
     @Test
     public void heatWithoutARecipeIsNamed() {
-        assertEquals(ROUTES.beads(JobKind.LOOSE, Map.of()).size(), ROUTES.of(JobKind.LOOSE).size(),
-                "it heats by no recipe yet");
+        assertEquals(ROUTES.beads(JobKind.LOOSE, Map.of("form", "a", "shape", "b")).size(),
+                ROUTES.of(JobKind.LOOSE).size(), "a loose chip is heated for its balls alone");
         IllegalArgumentException refused = org.testng.Assert.expectThrows(IllegalArgumentException.class,
-                () -> ROUTES.beads(JobKind.REVIVE, Map.of("lift", "wb7-lift")));
+                () -> ROUTES.beads(JobKind.REVIVE, Map.of("lift", "a", "form", "b", "shape", "c")));
         assertTrue(refused.getMessage().contains("seat"));
         assertThrows(IllegalArgumentException.class, () -> ROUTES.beads(JobKind.REFLOW, Map.of()));
     }

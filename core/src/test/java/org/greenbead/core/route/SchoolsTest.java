@@ -30,7 +30,7 @@ public class SchoolsTest {
 
     private static Job job(JobKind kind) {
         return new Job("SB-1", "t", "c", "d", "WB-7", "U1", "quay-1",
-                Routes.shipped().beads(kind, Map.of("lift", "a", "seat", "b")),
+                Routes.shipped().beads(kind, Routes.recipes("WB-7", "U1")),
                 Facts.none().with("job.kind=" + kind.key()));
     }
 
@@ -93,7 +93,7 @@ public class SchoolsTest {
         School route = SCHOOLS.find("ball_route").orElseThrow();
         Job spheres = SCHOOLS.choose(job(JobKind.REVIVE), route, "spheres", "0.8 mm pitch", NOW, "");
         List<String> beads = spheres.beads().stream().map(Bead::id).toList();
-        assertTrue(beads.contains("spheres_pour"));
+        assertTrue(beads.contains("spheres_flux"));
         assertFalse(beads.contains("bead_print"));
         assertTrue(beads.indexOf("spheres_melt") < beads.indexOf("bead_count"));
         assertEquals(spheres.facts().at("plan.route").orElseThrow(), "spheres");

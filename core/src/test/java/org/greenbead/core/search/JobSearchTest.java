@@ -18,7 +18,7 @@ import org.testng.annotations.Test;
 public class JobSearchTest {
     private static Job job(String id, String title, String complaint, String facts) {
         return new Job(id, title, complaint, "Buoy station Hethra", "WB-7", "U1", "quay-1",
-                Routes.shipped().beads(JobKind.REVIVE, Map.of("lift", "a", "seat", "b")),
+                Routes.shipped().beads(JobKind.REVIVE, Routes.recipes("WB-7", "U1")),
                 Facts.none().with(facts));
     }
 

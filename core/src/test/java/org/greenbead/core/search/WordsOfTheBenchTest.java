@@ -58,7 +58,7 @@ public class WordsOfTheBenchTest {
 
     private static Job job(String id, String title, String complaint) {
         return new Job(id, title, complaint, "Survey vessel Tarn", "WB-7", "U1", "quay-1",
-                Routes.shipped().beads(JobKind.REVIVE, Map.of("lift", "a", "seat", "b")));
+                Routes.shipped().beads(JobKind.REVIVE, Routes.recipes("WB-7", "U1")));
     }
 
     @Test

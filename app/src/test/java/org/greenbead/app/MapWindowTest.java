@@ -1,0 +1,83 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.testng.annotations.Test;
+
+/** The bead map edited in the window, by keys. */
+public class MapWindowTest extends DemoWindow {
+
+    private void editor(String id) throws Exception {
+        job(id);
+        window.press(KeyCode.P);
+        window.awaitNode("#balls-title");
+        window.press(KeyCode.E);
+        window.awaitNode("#map-title");
+    }
+
+    private void type(String text) throws Exception {
+        window.await("the line",
+                () -> window.fx(() -> window.scene().lookup("#map-line") instanceof TextField t
+                        && t.isVisible() && t.isFocused()));
+        window.fx(() -> {
+            ((TextField) window.scene().lookup("#map-line")).setText(text);
+            return null;
+        });
+        window.press(KeyCode.ENTER);
+    }
+
+    @Test
+    public void sitesOverThePhotoAreTakenOutNamedAndBroughtBack() throws Exception {
+        editor("SB-0415");
+        window.awaitText("#map-title", "959 sites");
+        window.await("the photo under it", () -> window.text("#map-next").startsWith("Over the photo"));
+        window.press(KeyCode.RIGHT);
+        window.press(KeyCode.RIGHT);
+        window.press(KeyCode.DOWN);
+        window.await("the cursor", () -> says("B3"));
+        window.press(KeyCode.A);
+        window.press(KeyCode.RIGHT);
+        window.press(KeyCode.DOWN);
+        window.await("a range", () -> says("B3 to C4"));
+        window.awaitText("#pedal-word", "Take out");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#map-title", "955 sites");
+        window.pressControl(KeyCode.Z);
+        window.awaitText("#map-title", "959 sites");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#map-said", "B3 to C4: the only one of its net");
+        window.press(KeyCode.N);
+        type("VCORE");
+        window.awaitText("#map-said", "VCORE");
+        window.press(KeyCode.V);
+        window.await("the other side", () -> window.text("#map-next").startsWith("Mirrored"));
+        window.press(KeyCode.ESCAPE);
+        window.awaitNode("#balls-title");
+        window.press(KeyCode.E);
+        window.await("it was kept", () -> says("VCORE") || says("6 nets named"));
+    }
+
+    @Test
+    public void aFieldIsBegunFromWordsAndBadWordsAreRefused() throws Exception {
+        editor("SB-0417");
+        window.await("no map yet", () -> window.text("#map-title").startsWith("No bead map"));
+        type("about twenty");
+        window.awaitText("#map-said", "write rows x columns");
+        assertTrue(window.text("#pedal-word").startsWith("New field"), window.text("#pedal-word"));
+        window.press(KeyCode.SPACE);
+        type("12x10 0.8 0.45");
+        window.awaitText("#map-title", "120 sites");
+        window.press(KeyCode.H);
+        type("0.30");
+        window.await("a smaller ball", () -> says("ball 0.30 mm"));
+        window.press(KeyCode.SPACE);
+        window.awaitText("#map-title", "119 sites");
+        window.awaitText("#pedal-word", "Put a site in");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#map-title", "120 sites");
+        assertFalse(says("ball 0.30 mm"), "a site put in has the size of the others");
+    }
+}

@@ -1,0 +1,68 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import javafx.scene.input.KeyCode;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Stencil and paste in the window, by keys. */
+public class StencilWindowTest extends DemoWindow {
+
+    @BeforeMethod
+    public void begin() throws Exception {
+        job("SB-0415");
+        window.press(KeyCode.P);
+        window.awaitNode("#balls-title");
+        window.press(KeyCode.S);
+        window.awaitText("#stencil-title", "Ball 0.");
+    }
+
+    @Test
+    public void slidersRedrawTheBallAndKeepGoesToTheJob() throws Exception {
+        String before = window.text("#stencil-title");
+        String opening = window.text("#knob-opening-number");
+        window.press(KeyCode.RIGHT);
+        window.await("a larger opening", () -> !window.text("#knob-opening-number").equals(opening));
+        window.await("another ball", () -> !window.text("#stencil-title").equals(before));
+        window.press(KeyCode.DOWN);
+        for (int i = 0; i < 30; i++) {
+            window.press(KeyCode.RIGHT);
+        }
+        window.await("a sheet too thick", () -> window.text("#knob-thickness-number").compareTo("0.2") > 0);
+        String ratio = window.text("#say-release");
+        assertTrue(Double.parseDouble(ratio.replaceAll("[^0-9.]", "")) < 0.66, ratio);
+        window.press(KeyCode.V);
+        window.awaitText("#stencil-next", "square openings");
+        window.press(KeyCode.DIGIT2);
+        window.awaitText("#stencil-next", "two fills");
+        window.awaitText("#pedal-word", "Keep this stencil");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#stencil-said", "Kept with the job");
+        window.awaitText("#pedal-word", "Back to the bead");
+        window.press(KeyCode.ESCAPE);
+        window.awaitNode("#balls-title");
+    }
+
+    @Test
+    public void beginsWithTheStencilThatTheJobNotes() throws Exception {
+        job("SB-0417");
+        window.press(KeyCode.P);
+        window.awaitNode("#balls-title");
+        window.press(KeyCode.S);
+        window.awaitText("#knob-opening-number", "0.240 mm");
+        window.awaitText("#knob-thickness-number", "0.100 mm");
+    }
+
+    @Test
+    public void theOpeningForTheBallIsFoundOrRefusedWithWords() throws Exception {
+        window.press(KeyCode.N);
+        window.await("the wanted ball or why not", () -> window.text("#say-wanted").contains("+0 %")
+                || window.text("#say-wanted").contains("-0 %")
+                || window.text("#stencil-said").startsWith("No opening"));
+        assertFalse(window.text("#stencil-title").isEmpty());
+        assertEquals(window.text("#job-id"), "SB-0415");
+    }
+}
