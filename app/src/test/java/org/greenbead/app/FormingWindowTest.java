@@ -29,7 +29,7 @@ public class FormingWindowTest extends DemoWindow {
         window.awaitText("#coach-now", "pass 2");
         pedal("Filled, this pass");
         pedal("Wiped");
-        pedal("Tweezers hold it");
+        pedal("The jig holds it");
         window.press(KeyCode.T);
         pedal("Heat on");
         window.awaitText("#pedal-word", "Go on to");

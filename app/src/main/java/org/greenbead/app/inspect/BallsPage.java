@@ -188,12 +188,9 @@ public final class BallsPage extends Page {
         long there = r.sites().size() - counts.getOrDefault(BeadState.MISSING, 0L)
                 - counts.getOrDefault(BeadState.UNKNOWN, 0L);
         title.setText(texts.say("beadact." + small(r.verdict().act())));
-        double[] good = r.with(BeadState.OK).stream().mapToDouble(s -> s.diameterMm().orElseThrow())
-                .toArray();
-        double mean = java.util.Arrays.stream(good).average().orElse(0);
+        double mean = Double.isFinite(r.meanMm()) ? r.meanMm() : 0;
         double nominal = map.flatMap(m -> m.sites().getFirst().diameterMm()).orElse(mean);
-        var worst = r.with(BeadState.OK).stream()
-                .max(java.util.Comparator.comparingDouble(s -> s.offsetMm().orElse(0.0)));
+        var worst = r.farthest();
         figures.getChildren().setAll(
                 Looks.label(texts.get("balls.of", there, r.sites().size()), "figure",
                         there == r.sites().size() ? "ink-green" : "ink-amber"),

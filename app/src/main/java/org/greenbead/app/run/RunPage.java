@@ -85,6 +85,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private boolean dirty;
     private Optional<Rehearsal> atStart = Optional.empty();
     private int heardStage = -1;
+    private int heardCount = Integer.MAX_VALUE;
     private Side heatSide = Side.TOP;
     private Optional<Stage> tried = Optional.empty();
 
@@ -237,9 +238,13 @@ public final class RunPage extends Page implements RunDriver.Listener {
         clock(started ? Words.clock(s.timeS()) : "0:00");
         s.forming().ifPresent(f -> forming.ifPresent(p -> p.show(s, f, texts)));
         farNow.setText(texts.say(coaching.now()));
-        farDigits.setText(texts.words().bare(s.joint().celsius()));
-        farUnit.setText(texts.words().unit().sign() + "  ±"
-                + texts.rise(s.joint().plusMinusK()).replaceAll(" .*", ""));
+        Optional<Double> count = counting(s);
+        farDigits.setText(count.map(left -> Long.toString(Math.round(left)))
+                .orElseGet(() -> texts.words().bare(s.joint().celsius())));
+        farUnit.setText(count.isPresent()
+                ? "s"
+                : texts.words().unit().sign() + "  ±"
+                        + texts.rise(s.joint().plusMinusK()).replaceAll(" .*", ""));
         farStage.setText(running.recipe().stages().get(s.stage()).name() + "   " + Words.clock(s.timeS()));
         if (started) {
             findings(s.findings());
@@ -333,6 +338,14 @@ public final class RunPage extends Page implements RunDriver.Listener {
         }
     }
 
+    /** What is left of the count from the first ball, s, not under nothing; empty while none runs. */
+    private static Optional<Double> counting(RunState s) {
+        return s.status() == RunState.Status.HEATING
+                ? s.forming().filter(f -> f.countS().isPresent())
+                        .map(f -> Math.max(0, f.countS().getAsDouble()))
+                : Optional.empty();
+    }
+
     private void cue(RunState s) {
         if (!started) {
             return;
@@ -341,6 +354,13 @@ public final class RunPage extends Page implements RunDriver.Listener {
             heardStage = s.stage();
             desk.cues().play(Cues.Cue.TICK);
         }
+        counting(s).ifPresent(left -> {
+            int whole = (int) Math.ceil(left);
+            if (whole != heardCount) {
+                heardCount = whole;
+                desk.cues().play(whole > 0 ? Cues.Cue.TICK : Cues.Cue.TWO_TONE);
+            }
+        });
         for (Finding f : s.findings()) {
             if (heard.add(f.id())) {
                 desk.cues().play(f.severity() == Severity.STOP ? Cues.Cue.URGENT : Cues.Cue.TWO_TONE);

@@ -345,27 +345,6 @@ final class BallMeter {
         return new double[]{x, y, z};
     }
 
-    /** Mean over a disc. */
-    double mean(double x, double y, double radius) {
-        double sum = tin.at(x, y);
-        int n = 1;
-        for (int ring = 1; ring <= 3; ring++) {
-            for (int i = 0; i < RAYS; i += 16 / (ring * 2)) {
-                sum += tin.at(x + radius * ring / 3 * cos[i], y + radius * ring / 3 * sin[i]);
-                n++;
-            }
-        }
-        return sum / n;
-    }
-
-    double level() {
-        return level;
-    }
-
-    double ground() {
-        return ground;
-    }
-
     /** A value between ground, 0, and the balls, 1. */
     double part(double value) {
         return (value - ground) / (level - ground);

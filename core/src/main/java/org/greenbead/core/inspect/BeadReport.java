@@ -34,6 +34,18 @@ public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, M
                 .fitted(mm.toArray(double[][]::new), px.toArray(double[][]::new), Projection.Form.PLANE);
     }
 
+    /** Mean diameter of the good balls, mm; NaN where there is none. */
+    public double meanMm() {
+        return with(BeadState.OK).stream().mapToDouble(s -> s.diameterMm().orElseThrow()).average()
+                .orElse(Double.NaN);
+    }
+
+    /** The good ball that lies farthest from its place. */
+    public java.util.Optional<Seen> farthest() {
+        return with(BeadState.OK).stream()
+                .max(java.util.Comparator.comparingDouble(s -> s.offsetMm().orElse(0.0)));
+    }
+
     /** What pin 1 says. */
     public enum Mark {
         /** Only one turn fits the field. */

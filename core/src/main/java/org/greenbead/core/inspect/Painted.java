@@ -21,10 +21,21 @@ public final class Painted {
     private final double distance;
     private final double[][] turn = new double[3][3];
 
-    /** How a picture is taken. @param rollDeg clockwise @param shadow 0 = ring light, 1 = from one side */
+    /**
+     * How a picture is taken.
+     *
+     * @param rollDeg clockwise
+     * @param shadow  0 = ring light, 1 = from one side
+     * @param axial   part of the light that comes down the axis of the lens, 0 to 1
+     */
     public record Pose(double pxPerMm, double rollDeg, double tiltDeg, double shadow, double blurPx,
-            double noise,
-            long seed) {
+            double noise, long seed, double axial) {
+        public Pose(double pxPerMm, double rollDeg, double tiltDeg, double shadow, double blurPx,
+                double noise,
+                long seed) {
+            this(pxPerMm, rollDeg, tiltDeg, shadow, blurPx, noise, seed, 0);
+        }
+
         public static Pose plain() {
             return new Pose(60, 3, 2, 0, 0.9, 0.004, 1);
         }
@@ -269,7 +280,10 @@ public final class Painted {
                 double ring = Math.exp(-(rho - 0.36) * (rho - 0.36) / 0.012);
                 double even = 0.07 + 0.2 * up + 0.9 * ring;
                 double side = 0.06 + 0.34 * Math.max(0, 0.6 * up - 0.55 * dx - 0.55 * dy);
-                double shade = (1 - pose.shadow()) * even + pose.shadow() * side;
+                // Down the axis only what faces the lens throws it back: a spot in the middle, round a dark flank.
+                double axis = 0.05 + 0.95 * Math.exp(-rho * rho / 0.05) + 0.12 * up * up;
+                double shade = (1 - pose.axial()) * ((1 - pose.shadow()) * even + pose.shadow() * side)
+                        + pose.axial() * axis;
                 for (int c = 0; c < 3; c++) {
                     double own = shade * (c == 2 ? 1.02 : 1) + 0.4 * MASK[c] * rho * rho;
                     light[c][py * width + px] += share * (own - light[c][py * width + px]);

@@ -19,7 +19,7 @@ final class BallCoach {
     /** @return empty where the words of any run do */
     static Optional<Coaching> say(RunView run, FormingView view, boolean started) {
         if (!started) {
-            return Optional.of(ready(view));
+            return Optional.of(ready(run, view));
         }
         return switch (run.status()) {
             case READY, HEATING -> view.next() == Act.FIRST_BALL || view.next() == Act.HEAT_OFF
@@ -45,7 +45,7 @@ final class BallCoach {
                 Phrase.of("pedal.act.so"), Optional.of(Phrase.of(caution)));
     }
 
-    private static Coaching ready(FormingView view) {
+    private static Coaching ready(RunView run, FormingView view) {
         Act next = view.next();
         int pass = view.forming().passes() + 1;
         Coaching said = act(view, next, switch (next) {
@@ -54,6 +54,12 @@ final class BallCoach {
             case BRUSH, WASH -> "caution.solvent";
             default -> "caution.form.hands";
         }, new Quantity.Count(pass));
+        if (next == Act.HOLD && view.forming().method() == Method.PASTE) {
+            String by = "coach.act.paste.hold." + BallForming.holding(run.plan().job());
+            return new Coaching(Phrase.of(by), said.next(), Optional.empty(), said.act(),
+                    Phrase.of("pedal.act.paste.hold." + BallForming.holding(run.plan().job())),
+                    said.consequence(), said.caution());
+        }
         return next == Act.HEAT || next == Act.SETTLE
                 ? new Coaching(said.now(), said.next(), Optional.empty(), said.act(), said.pedalWord(),
                         Phrase.of("pedal.act.heat.so"), said.caution())

@@ -105,6 +105,11 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
         return melt == Melt.SHAPING;
     }
 
+    /** What holds the sheet, as the job has chosen: jig, tweezers or clamp. */
+    static String holding(Job job) {
+        return chosen(job, "holding");
+    }
+
     /** Nothing but flux lies over the balls. */
     public boolean bare() {
         return shaping() || method == Method.SPHERES;

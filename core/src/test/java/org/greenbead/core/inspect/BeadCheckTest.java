@@ -29,7 +29,9 @@ public class BeadCheckTest {
                 {new Painted.Pose(45, 181, 12, 0, 0.8, 0.004, 3)},
                 {new Painted.Pose(55, -37, 5, 0, 1.4, 0.008, 4)},
                 {new Painted.Pose(60, 12, 8, 1, 0.9, 0.004, 5)},
-                {new Painted.Pose(50, 268, 3, 0.6, 1.1, 0.006, 6)}};
+                {new Painted.Pose(50, 268, 3, 0.6, 1.1, 0.006, 6)},
+                {new Painted.Pose(60, 20, 4, 0, 0.9, 0.004, 7, 0.5)},
+                {new Painted.Pose(60, 140, 3, 0, 1.0, 0.004, 8, 1)}};
     }
 
     private static Map<String, BeadState> states(BeadReport report) {
@@ -52,7 +54,8 @@ public class BeadCheckTest {
             sum += Math.abs(seen.diameterMm().orElseThrow() / truth.diameters().get(seen.site()) - 1);
             n++;
         }
-        assertTrue(sum / n < 0.02, "mean error of diameters " + sum / n);
+        // Down the axis flanks are nearly as dark as the mask: the outline is found less exactly.
+        assertTrue(sum / n < (pose.axial() > 0 ? 0.04 : 0.02), "mean error of diameters " + sum / n);
         assertEquals(report.tiltDeg(), pose.tiltDeg(), 3);
         assertEquals(report.verdict().act(), BeadVerdict.Act.TOUCH_UP);
         assertEquals(report.with(BeadState.BRIDGED).getFirst().bridgedWith(), List.of("M9"));
