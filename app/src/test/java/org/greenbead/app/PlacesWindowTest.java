@@ -257,8 +257,10 @@ public class PlacesWindowTest extends DemoWindow {
     /** Fixed minutes are a way of working: the count then begins with the step and not with what is seen. */
     @Test
     public void fixedMinutesChangeWhatTheStepSays() throws Exception {
-        openJob("SB-0412");
-        window.awaitText("#pedal-word", "cloth lies on the paste");
+        openJob("SB-0409");
+        window.awaitText("#pedal-word", "Attest: Rails");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "The air is away");
         window.press(KeyCode.Y, KeyCode.W);
         window.awaitNode("#ways-list");
         while (!window.fx(() -> window.scene().lookup("#choice-minutes") != null)) {
