@@ -65,6 +65,23 @@ public class ExportTest {
         }), "a ledger with jobs is left alone");
     }
 
+    /** While balls are made on the loose chip the board is still known: by its next heat, or by its last. */
+    @Test
+    public void whatIsKnownOfTheBoardIsKeptWhileBallsAreMade() throws Exception {
+        Job job = ledger.job("SB-0412");
+        var balls = ledger.plan(job, "bead_form");
+        assertTrue(balls.forming().isPresent());
+        assertEquals(balls.recipe().id(), job.bead("bead_form").orElseThrow().recipe().orElseThrow(),
+                "nobody wrote it: it is reckoned under its name");
+        var board = ledger.onBoard(job, balls);
+        assertEquals(board.board().id(), job.board());
+        assertEquals(board.bead(), "seat_run");
+        Job done = ledger.job("SB-0409");
+        assertEquals(ledger.onBoard(done, ledger.plan(done, "bead_shape")).bead(), "seat_run");
+        var lift = ledger.plan(ledger.job("SB-0417"), "lift_run");
+        org.testng.Assert.assertSame(ledger.onBoard(job, lift), lift);
+    }
+
     @Test
     public void everyPastRunReplaysToItsVerdict() throws Exception {
         for (RunEntry run : ledger.runs()) {

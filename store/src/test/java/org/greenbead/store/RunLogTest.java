@@ -14,6 +14,7 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.run.Reading;
 import org.greenbead.core.run.RunEngine;
@@ -251,5 +252,49 @@ public class RunLogTest {
                 }
             }
         }
+    }
+
+    /** What hands did at the stencil is in the log before it is acted on, and a log taken up again knows it. */
+    @Test
+    public void actsAtTheStencilAreKeptAndTakenUpAgain() throws Exception {
+        RunPlan balls = new DemoWorld(files).plan("SB-0409", "bead_form");
+        Path log = folder.resolve("balls.jsonl");
+        var head = new RunHeader("run-2", Instant.parse("2026-11-25T08:00:00Z"), true, 5, balls);
+        var writer = RunLogWriter.begin(log, head, files, InstantSource.system());
+        var bench = new SimulatedBench(balls, 5);
+        var written = RunEngine.live(balls, Optional.empty());
+        try (var session = new RunSession(written, bench, writer, bench)) {
+            session.pump(0.5);
+            double at = 1;
+            for (Act act : List.of(Act.FILL, Act.FILL, Act.WIPE, Act.FLUX)) {
+                session.act(at++, act);
+            }
+            assertEquals(session.state().status(), RunState.Status.READY, "nothing is hot yet");
+        }
+        RunLog read = RunLog.read(log, files);
+        assertFalse(read.torn());
+        assertEquals(read.header().plan(), balls, "the stencil set-up comes back");
+        assertEquals(read.events().stream().filter(RunEvent.Acted.class::isInstance).count(), 4);
+        RunEngine again = RunSession.replay(read.header().plan(), Optional.empty(), read.events());
+        assertEquals(again.state().forming().orElseThrow().forming(),
+                written.state().forming().orElseThrow().forming());
+        assertEquals(again.state().forming().orElseThrow().forming().restarts(), 1);
+        var csv = new java.io.StringWriter();
+        RunCsv.write(read, csv);
+        assertTrue(csv.toString().lines().anyMatch(l -> l.endsWith(",wipe")), "acts stand in the CSV");
+    }
+
+    @Test
+    public void aPlanWithoutTheNewerWordsOfTheSetUpIsStillRead() throws Exception {
+        RunPlan balls = new DemoWorld(files).plan("SB-0409", "bead_form");
+        String text = files.write(Format.PLAN, balls);
+        String older = text.replaceAll(",\\s*\"method\"\\s*:\\s*\"paste\"", "")
+                .replaceAll(",\\s*\"melt\"\\s*:\\s*\"first\"", "");
+        assertFalse(older.contains("\"melt\""), older.substring(0, 200));
+        assertEquals(files.parse(older, "older", Format.PLAN, RunPlan.class), balls);
+        BadFileException odd = expectThrows(BadFileException.class, () -> files.parse(
+                text.replaceAll("\"method\"\\s*:\\s*\"paste\"", "\"method\": \"magic\""), "odd", Format.PLAN,
+                RunPlan.class));
+        assertTrue(odd.getMessage().contains("method"), odd.getMessage());
     }
 }

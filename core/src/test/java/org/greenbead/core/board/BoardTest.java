@@ -73,4 +73,15 @@ public class BoardTest {
         var e = expectThrows(IllegalArgumentException.class, () -> Alloys.require("medium"));
         assertTrue(e.getMessage().contains("SAC305"), e.getMessage());
     }
+
+    @Test
+    public void aPlaceIsNamedByWhatLiesNearItOnTop() {
+        Chip top = World.processor("SAC305", 0, 0);
+        Chip under = World.neighbour("U9", Side.BOTTOM, 10, 10, "SAC305");
+        Board board = World.board(top, under);
+        assertEquals(board.nearest(new Point(top.centreMm().xMm() + 3, top.centreMm().yMm())),
+                java.util.Optional.of("U1"));
+        assertEquals(board.nearest(new Point(10, 10)).filter("U9"::equals), java.util.Optional.empty(),
+                "what lies underneath is not near on a photo of the top");
+    }
 }

@@ -26,6 +26,27 @@ public class PhotosOfBoardsTest {
                 {new Painted.Pose(70, -171, 10, 0, 1, 0.004, 3)}};
     }
 
+    /** The map lies where its balls were found, and between them. */
+    @Test(dataProvider = "poses")
+    public void theMapLiesOverThePhoto(Painted.Pose pose) throws UnclearPhotoException {
+        Painted.Truth truth = Painted.balls(FIELD, Map.of("E5", new Painted.Wrong(0, 0, 0)), List.of(), pose);
+        BeadReport report = BeadCheck.of(truth.picture(), FIELD);
+        Projection onto = report.onto(FIELD, truth.width(), truth.height()).orElseThrow();
+        double worst = 0;
+        for (BeadReport.Seen seen : report.with(BeadState.OK)) {
+            var site = FIELD.site(seen.site()).orElseThrow();
+            worst = Math.max(worst, Math.hypot(onto.xPx(site.xMm(), site.yMm()) - seen.xPx(),
+                    onto.yPx(site.xMm(), site.yMm()) - seen.yPx()));
+        }
+        assertTrue(worst < 2.5, "farthest from its ball: " + worst + " px");
+        assertEquals(report.meanMm(), 0.4, 0.4 * 0.02);
+        assertTrue(report.farthest().orElseThrow().offsetMm().orElseThrow() < 0.03);
+        var empty = FIELD.site("E5").orElseThrow();
+        var left = report.sites().stream().filter(s -> s.site().equals("E4")).findFirst().orElseThrow();
+        var right = report.sites().stream().filter(s -> s.site().equals("E6")).findFirst().orElseThrow();
+        assertEquals(onto.xPx(empty.xMm(), empty.yMm()), (left.xPx() + right.xPx()) / 2, 1.5);
+    }
+
     @Test(dataProvider = "poses")
     public void padsAreToldApart(Painted.Pose pose) throws UnclearPhotoException {
         Raster picture = Painted.pads(FIELD, Map.of("B3", "bump", "D8", "gone", "H5", "glue"),

@@ -75,4 +75,16 @@ public class SquaredTest {
                 .getMessage()
                 .contains("400 pixels"));
     }
+
+    @Test
+    public void cornersOfARecordAreReadOrLeft() {
+        var size = new org.greenbead.core.board.Point(80, 60);
+        Squared read = Squared.read("100,700; 900,700; 900,100; 100,100", size).orElseThrow();
+        assertEquals(read.toMm(new Px(500, 400)).xMm(), 40, 1e-6);
+        assertEquals(read.toMm(new Px(500, 400)).yMm(), 30, 1e-6);
+        for (String bad : java.util.List.of("", " ", "100,700", "a,b; c,d; e,f; g,h", "1,1; 2,2; 3,3; 4,4",
+                "100,100; 900,100; 900,700; 100,700", "100,700; 900; 900,100; 100,100")) {
+            org.testng.Assert.assertTrue(Squared.read(bad, size).isEmpty(), bad);
+        }
+    }
 }
