@@ -105,6 +105,11 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
         return melt == Melt.SHAPING;
     }
 
+    /** The job has chosen a thin film of flux under the paste, against the usual way. */
+    static boolean thinFlux(Job job) {
+        return chosen(job, "forming_flux").equals("thin");
+    }
+
     /** What holds the sheet, as the job has chosen: jig, tweezers or clamp. */
     static String holding(Job job) {
         return chosen(job, "holding");

@@ -9,6 +9,7 @@ import org.greenbead.core.finding.Severity;
 import org.greenbead.core.forming.Act;
 import org.greenbead.core.forming.Forming;
 import org.greenbead.core.forming.Judged;
+import org.greenbead.core.forming.Method;
 import org.greenbead.core.forming.ReleaseWarm;
 import org.greenbead.core.forming.Stand;
 import org.greenbead.core.quantity.Quantity;
@@ -24,6 +25,7 @@ final class BallLine {
     private final RunPlan plan;
     private final Alloy alloy;
     private final ReleaseWarm window;
+    private final boolean thinFlux;
     private Forming forming;
     private Optional<Finding> wrong = Optional.empty();
     private double countEndS = Double.NaN;
@@ -35,6 +37,7 @@ final class BallLine {
         this.plan = plan;
         this.alloy = setUp.balls();
         this.window = ReleaseWarm.of(alloy);
+        this.thinFlux = BallForming.thinFlux(plan.job());
         this.forming = setUp.shaping()
                 ? Forming.shaping(setUp.method())
                 : Forming.begin(setUp.method(), plan.job().attested("arrows_meet") == Attest.YES);
@@ -45,7 +48,17 @@ final class BallLine {
     }
 
     Judged ask(Act act, double ballsC) {
-        return forming.ask(act, alloy, OptionalDouble.of(ballsC));
+        return byWay(forming.ask(act, alloy, OptionalDouble.of(ballsC)));
+    }
+
+    /** Who chose a thin film under the paste is warned of it and not held up; in or over filled holes it stays wrong. */
+    private Judged byWay(Judged usual) {
+        return ownWay(usual.act()) ? new Judged(Act.FLUX, Judged.Rating.CARE, "why.paste.thin_first") : usual;
+    }
+
+    private boolean ownWay(Act act) {
+        return thinFlux && act == Act.FLUX && forming.method() == Method.PASTE && !forming.fluxed()
+                && (forming.stand() == Stand.CLEAN || forming.stand() == Stand.ALIGNED);
     }
 
     /** @return what was wrong with it */
@@ -74,7 +87,8 @@ final class BallLine {
             releasedC = ballsC;
         }
         boolean refused = judged.rating() == Judged.Rating.WRONG && (act == Act.HEAT || act == Act.SETTLE);
-        forming = refused ? forming : forming.after(act, atS, alloy);
+        // The film of one's own way lies under the paste and spoils nothing.
+        forming = refused || ownWay(act) ? forming : forming.after(act, atS, alloy);
         return wrong;
     }
 
@@ -137,7 +151,8 @@ final class BallLine {
     /** @param fallKPerS how fast the balls cool, negative while they do */
     FormingView view(double timeS, double ballsC, double fallKPerS) {
         OptionalDouble c = OptionalDouble.of(ballsC);
-        return new FormingView(forming, forming.all(alloy, c), forming.next(alloy, c),
+        return new FormingView(forming, forming.all(alloy, c).stream().map(this::byWay).toList(),
+                forming.next(alloy, c),
                 Double.isNaN(countEndS) ? OptionalDouble.empty() : OptionalDouble.of(countEndS - timeS),
                 Double.isNaN(lateS) ? OptionalDouble.empty() : OptionalDouble.of(lateS), window,
                 softS(ballsC, fallKPerS), warming);

@@ -14,7 +14,9 @@ import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.finding.Rule;
+import org.greenbead.core.forming.Act;
 import org.greenbead.core.forming.Method;
+import org.greenbead.core.forming.Stand;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
@@ -170,5 +172,23 @@ public class BallFormingTest {
         assertEquals(after.records("exposure").getFirst().text("event"), "bead_form");
         assertEquals(after.records("exposure").getFirst().number("above_s"), 44.0);
         assertTrue(after.records("joint").isEmpty());
+    }
+
+    /** A way that the job chose with a reason is warned of, not stopped; flux on filled holes stays wrong. */
+    @Test
+    public void aThinFilmUnderThePasteIsAChoiceAndOverItIsNot() {
+        RunPlan plan = plan(chosen(job(), "forming_flux", "thin"), "bead_form");
+        RunEngine engine = RunEngine.live(plan, Optional.empty());
+        engine.apply(new RunEvent.Acted(1, Act.FLUX));
+        assertEquals(engine.state().findings().getFirst().rule(), Rule.ACT_AT_A_PRICE);
+        engine.apply(new RunEvent.Acted(2, Act.ALIGN));
+        engine.apply(new RunEvent.Acted(3, Act.FILL));
+        assertEquals(engine.state().forming().orElseThrow().forming().stand(), Stand.FILLED);
+        engine.apply(new RunEvent.Acted(4, Act.FLUX));
+        assertEquals(engine.state().findings().getFirst().rule(), Rule.ACT_WRONG);
+        assertEquals(engine.state().forming().orElseThrow().forming().stand(), Stand.CLEAN);
+        RunEngine usual = RunEngine.live(plan(job(), "bead_form"), Optional.empty());
+        usual.apply(new RunEvent.Acted(1, Act.FLUX));
+        assertEquals(usual.state().findings().getFirst().rule(), Rule.ACT_WRONG);
     }
 }
