@@ -7,7 +7,7 @@ import org.greenbead.core.quantity.Check;
 
 /**
  * How far the balls of one chip are, and what may be done next. Immutable; an act gives another one. An act that is wrong is taken as done, for
- * that is what happened on the bench: paste that slid is wiped off and begun again.
+ * that is what happened on the bench: paste that slid is wiped off and begun again. Heat alone is refused.
  *
  * @param passes     fills since the holes were last empty
  * @param fluxed     flux lies on pads or balls
@@ -111,7 +111,9 @@ public record Forming(Method method, Stand stand, int passes, boolean fluxed, bo
     /** After an act at {@code atS}. What has no sense changes nothing. */
     public Forming after(Act act, double atS, Alloy balls) {
         Judged now = ask(act, balls, OptionalDouble.empty());
-        if (now.rating() == Judged.Rating.IDLE) {
+        // Heat is in nobody's hand before it is asked for: where it is wrong it is not begun.
+        boolean refused = now.rating() == Judged.Rating.WRONG && (act == Act.HEAT || act == Act.SETTLE);
+        if (now.rating() == Judged.Rating.IDLE || refused) {
             return this;
         }
         return switch (act) {

@@ -85,6 +85,8 @@ public class FormingTest {
         Forming filled = walked(Method.PASTE, Act.ALIGN, Act.FILL);
         assertEquals(filled.ask(Act.HOLD, LEADED, UNKNOWN).why(), "why.paste.wipe_first");
         assertEquals(filled.after(Act.HOLD, 1, LEADED).stand(), Stand.FILLED, "not held over paste on top");
+        assertEquals(filled.after(Act.HEAT, 1, LEADED).stand(), Stand.FILLED, "a free sheet is not heated");
+        assertEquals(Forming.shaping(Method.PASTE).after(Act.SETTLE, 1, LEADED).stand(), Stand.RELEASED);
         Forming free = Forming.shaping(Method.PASTE);
         assertEquals(free.ask(Act.SETTLE, LEADED, UNKNOWN).why(), "why.paste.crumbs");
         Forming brushed = free.after(Act.BRUSH, 1, LEADED);
