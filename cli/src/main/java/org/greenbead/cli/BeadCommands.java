@@ -20,6 +20,7 @@ import org.greenbead.core.bead.Paste;
 import org.greenbead.core.bead.PullIn;
 import org.greenbead.core.bead.Site;
 import org.greenbead.core.bead.Spread;
+import org.greenbead.core.bead.StencilDesign;
 import org.greenbead.core.bead.UnderLoad;
 import org.greenbead.core.inspect.MapProposal;
 import org.greenbead.core.inspect.UnclearPhotoException;
@@ -32,8 +33,6 @@ import picocli.CommandLine.Parameters;
 
 /** From paste to ball to joint. */
 final class BeadCommands {
-    private static final double GOOD_AREA_RATIO = 0.66;
-    private static final double LEAST_WEB_MM = 0.10;
 
     private BeadCommands() {
     }
@@ -102,15 +101,17 @@ final class BeadCommands {
                 result.put("released_part", released);
             }
             out().printf(Locale.ROOT, "area ratio %.2f%s%n", ratio,
-                    ratio < GOOD_AREA_RATIO ? ": too little, a thinner sheet or a larger hole" : "");
+                    ratio < StencilDesign.GOOD_AREA_RATIO
+                            ? ": too little, a thinner sheet or a larger hole"
+                            : "");
             result.put("area_ratio", ratio);
-            boolean thin = web < LEAST_WEB_MM;
+            boolean thin = web < StencilDesign.LEAST_WEB_MM;
             if (!Double.isNaN(web)) {
                 out().printf(Locale.ROOT, "web %.3f mm%s%n", web, thin ? ": too thin, prints join" : "");
                 result.put("web_mm", web);
             }
             json(json, result);
-            return ratio < GOOD_AREA_RATIO || thin ? 1 : 0;
+            return ratio < StencilDesign.GOOD_AREA_RATIO || thin ? 1 : 0;
         }
     }
 
@@ -301,7 +302,7 @@ final class BeadCommands {
             out().printf(Locale.ROOT,
                     "%d openings, the first %.3f mm; smallest area ratio %.2f%s; one fill takes %.1f mm³, %.0f mg of paste%n",
                     map.sites().size(), first.widthMm(), least,
-                    least < 0.66 ? ", under 0.66: it will not release well" : "",
+                    least < StencilDesign.GOOD_AREA_RATIO ? ", under 0.66: it will not release well" : "",
                     drawing.pasteMm3(), drawing.pasteMm3() * density);
             if (svg != null) {
                 write(svg, drawing.svg());
@@ -309,7 +310,7 @@ final class BeadCommands {
             if (gerber != null) {
                 write(gerber, drawing.gerber(LocalDate.now(ZoneOffset.UTC)));
             }
-            return least < 0.66 ? 1 : 0;
+            return least < StencilDesign.GOOD_AREA_RATIO ? 1 : 0;
         }
 
         private Aperture shape(double width) {

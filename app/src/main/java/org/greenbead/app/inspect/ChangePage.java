@@ -94,7 +94,7 @@ public final class ChangePage extends Page {
         var head = Looks.as(new VBox(2, caps, title), "instruction");
         page = Looks.as(new VBox(head, middle, said, Looks.label(texts.get("change.keys"), "muted", "small")),
                 "page");
-        backWord(texts.get("book.back"));
+        backWord(texts.get("change.picture"));
         noteWord(texts.get("change.add"));
         blink.setCycleCount(Animation.INDEFINITE);
         watching = model.jobProperty().subscribe(j -> photos());
@@ -223,8 +223,6 @@ public final class ChangePage extends Page {
                 Looks.label(texts.get("change.agreed", Math.floor(1000 * now.change().agreed()) / 10),
                         "muted",
                         "small"),
-                Looks.label(texts.get("change.agreed", Math.floor(1000 * now.change().agreed()) / 10),
-                        "muted", "small"),
                 Looks.label(texts.get("change.small"), "muted", "small"));
         list.show(now.spots());
         later = true;

@@ -51,8 +51,6 @@ import org.greenbead.store.StencilDrawing;
 public final class StencilPage extends Page {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final double MARGIN_MM = 5;
-    /** Radius of the corners of a square opening, part of its side; cutters leave about so much. */
-    private static final double CORNER_PART = 0.2;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -205,7 +203,7 @@ public final class StencilPage extends Page {
 
     private StencilDesign designed() {
         Aperture opening = square
-                ? new Aperture.Square(openingMm, CORNER_PART * openingMm)
+                ? new Aperture.Square(openingMm, StencilDesign.CORNER_PART * openingMm)
                 : new Aperture.Round(openingMm);
         return new StencilDesign(opening, thicknessMm, pitchMm, Paste.of(alloy, metalPct, driedPct / 100),
                 fills);

@@ -28,6 +28,8 @@ public record StencilDesign(Aperture opening, double thicknessMm, double pitchMm
     public static final double BRIDGES = 0.75;
     /** A ball nearer to its hole's wall than this grips the sheet. */
     public static final double CLEAR_MM = 0.03;
+    /** Radius of the corners of a square opening, part of its side, where nobody says another: cutters leave about so much (rule of thumb). */
+    public static final double CORNER_PART = 0.2;
     /** From the wanted diameter, part. */
     public static final double WANTED_WITHIN = 0.06;
     /** Standard deviation of the released part, part of it: where paste lets go well, and what is added by the time it does not. By judgement; learn it on the own bench. */
