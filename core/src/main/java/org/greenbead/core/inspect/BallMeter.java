@@ -30,6 +30,10 @@ final class BallMeter {
         }
     }
 
+    Plane plane() {
+        return tin;
+    }
+
     /** @param radius expected, px */
     Circle measure(double x, double y, double radius) {
         Circle rough = around(x, y, radius, 0.2, 1.9, radius);
@@ -44,7 +48,10 @@ final class BallMeter {
      * Learns from good balls how bright it is, in each direction, well inside the rim and a little beyond it: light from one side makes
      * these differ.
      */
-    void learn(java.util.List<Circle> good) {
+    void learn(java.util.List<Circle> all) {
+        int step = Math.max(1, all.size() / 400);
+        java.util.List<Circle> good = java.util.stream.IntStream.range(0, all.size())
+                .filter(i -> i % step == 0).mapToObj(all::get).toList();
         for (int i = 0; i < RAYS; i++) {
             double[] in = new double[good.size()];
             double[] out = new double[good.size()];

@@ -18,6 +18,7 @@ public final class BeadCheck {
     private static final double LEAST_MATCH = 0.62;
     private static final double SURE_MATCH = 0.93;
     private static final double LEAST_BALL_PX = 7;
+    private static final int LEAST_GOOD = 6;
     private static final double SEEN_COVER = 0.5;
     private static final double SEEN_PART = 0.55;
     /** On smaller balls flux and a larger ball cannot be told apart by a ring beyond the rim. */
@@ -32,6 +33,8 @@ public final class BeadCheck {
     private static final double BARE = 0.22;
     /** A disc the size of a pad with less than this part of the usual highlight is a pad, tinned. */
     private static final double FLAT = 0.2;
+    private static final double PAD_SEEN = 0.6;
+    private static final double PAD_SIZE = 0.93;
 
     private BeadCheck() {
     }
@@ -127,6 +130,8 @@ public final class BeadCheck {
         private double warm;
         private double usualStructure;
         private final Circle[] circles;
+        private boolean trueOutlines;
+        private double blurPx;
 
         Work(Raster picture, BeadMap map, Placed placed) {
             this.picture = picture;
@@ -179,19 +184,31 @@ public final class BeadCheck {
             if (strict) {
                 clear(good());
             }
+            List<Integer> alike = usual();
+            if (alike.size() >= LEAST_GOOD) {
+                Outlines.Settled settled = Outlines.settled(picture, outlines.plane(), circles,
+                        sites.stream().mapToDouble(this::radius).toArray(), alike);
+                System.arraycopy(settled.circles(), 0, circles, 0, circles.length);
+                refit();
+                trueOutlines = true;
+                blurPx = settled.blurPx();
+            }
             return judged();
         }
 
         /** Balls as most of them are. */
         private List<Circle> good() {
+            return usual().stream().map(i -> circles[i]).toList();
+        }
+
+        private List<Integer> usual() {
             double usual = median(IntStream.range(0, circles.length)
                     .filter(i -> circles[i] != null && circles[i].cover() > 0.7)
                     .mapToDouble(i -> circles[i].rPx() / radius(sites.get(i))).toArray());
             return IntStream.range(0, circles.length)
                     .filter(i -> circles[i] != null && circles[i].cover() > 0.7
                             && Math.abs(circles[i].rPx() / radius(sites.get(i)) - usual) < 0.08)
-                    .mapToObj(i -> circles[i])
-                    .limit(400).toList();
+                    .boxed().toList();
         }
 
         /** Too few outlines, or outlines that run out over too wide a band: the photo is not guessed at. */
@@ -297,10 +314,11 @@ public final class BeadCheck {
                     return;
                 }
                 Circle now = outlines.measure(x(s), y(s), radius(s));
-                if (deep && odd(s, now)) {
+                if (deep && (odd(s, now) || onPad(s, now))) {
                     Circle again = metal.search(x(s), y(s), radius(s),
                             0.45 * pitchMm * projection.pxPerMm(s.xMm(), s.yMm()));
-                    if (believed(s, again) > believed(s, now)
+                    boolean padSeen = onPad(s, now) && again.cover() > SEEN_COVER && !onPad(s, again);
+                    if ((padSeen || believed(s, again) > believed(s, now))
                             && Math.hypot(again.xPx() - x(s), again.yPx() - y(s)) < 0.6 * pitchMm
                                     * projection.pxPerMm(s.xMm(), s.yMm())) {
                         now = again;
@@ -317,6 +335,27 @@ public final class BeadCheck {
                 }
                 circles[i] = now;
             });
+        }
+
+        /** An outline that is warm as gold and copper are over much of its rim is that of a pad, with a small ball on it or none. */
+        private boolean onPad(Site s, Circle c) {
+            if (c.rPx() > PAD_SIZE * radius(s)) {
+                return false;
+            }
+            int warmer = 0;
+            int all = 0;
+            for (double part = 0.7; part < 0.95; part += 0.1) {
+                for (int a = 0; a < 16; a++) {
+                    double px = c.xPx() + part * c.rPx() * Math.cos(a * Math.PI / 8);
+                    double py = c.yPx() + part * c.rPx() * Math.sin(a * Math.PI / 8);
+                    double r = picture.red.at(px, py) * gains.red();
+                    double g = picture.green.at(px, py) * gains.green();
+                    double b = picture.blue.at(px, py) * gains.blue();
+                    all++;
+                    warmer += (r - b) / (r + g + b + 1e-6) > warm ? 1 : 0;
+                }
+            }
+            return warmer > PAD_SEEN * all;
         }
 
         private double believed(Site s, Circle c) {
@@ -361,6 +400,7 @@ public final class BeadCheck {
             double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
                     / Math.max(1, good.length - 1)) / mean;
             List<BeadReport.Stray> strays = new Strays(metalLight, usualMm, field.sampled(metalLight, 0.72),
+                    blurPx,
                     sites,
                     circles,
                     bridges, pitchMm,
@@ -395,10 +435,16 @@ public final class BeadCheck {
                 return new BeadReport.Seen(s.name(), bare ? BeadState.MISSING : BeadState.UNKNOWN, x(s), y(s),
                         Optional.empty(), 0, Optional.empty(), 0, List.of());
             }
-            double diameter = 2 * (c.rPx() - STEEPEST_PX * Math.clamp((c.rPx() - 5) / 7, 0, 1)) / scale;
+            double steepest = trueOutlines ? 0 : STEEPEST_PX * Math.clamp((c.rPx() - 5) / 7, 0, 1);
+            double diameter = 2 * (c.rPx() - steepest) / scale;
             double[] off = projection.mm(s.xMm(), s.yMm(), c.xPx() - x(s), c.yPx() - y(s));
             double offset = Math.hypot(off[0], off[1]);
             double ratio = diameter / nominal(s);
+            if (with.isEmpty() && ratio > 1 - DIAMETER_LIMIT && onPad(s, c)) {
+                // Its pad was measured: what stands on it is smaller than that.
+                return new BeadReport.Seen(s.name(), BeadState.SMALL, c.xPx(), c.yPx(), Optional.empty(), 0,
+                        Optional.empty(), 0, List.of());
+            }
             BeadState state = !with.isEmpty()
                     ? BeadState.BRIDGED
                     : ratio < 1 - DIAMETER_LIMIT

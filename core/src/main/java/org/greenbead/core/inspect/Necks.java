@@ -8,7 +8,7 @@ import org.greenbead.core.bead.Site;
 
 /** Solder between neighbours: along the line from ball to ball it never gets dark, over a width that a glint of flux does not have. */
 final class Necks {
-    private static final double NECK_PART = 0.42;
+    private static final double NECK_PART = 0.68;
     private final BallMeter meter;
     private final List<Site> sites;
     private final Circle[] circles;

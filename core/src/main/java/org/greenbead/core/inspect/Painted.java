@@ -278,7 +278,7 @@ public final class Painted {
                 }
                 double up = Math.sqrt(Math.max(0, 1 - Math.min(1, rho * rho)));
                 double ring = Math.exp(-(rho - 0.36) * (rho - 0.36) / 0.012);
-                double even = 0.07 + 0.2 * up + 0.9 * ring;
+                double even = 0.14 + 0.1 * up + 0.9 * ring;
                 double side = 0.06 + 0.34 * Math.max(0, 0.6 * up - 0.55 * dx - 0.55 * dy);
                 // Down the axis only what faces the lens throws it back: a spot in the middle, round a dark flank.
                 double axis = 0.05 + 0.95 * Math.exp(-rho * rho / 0.05) + 0.12 * up * up;

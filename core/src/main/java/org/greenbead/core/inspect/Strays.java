@@ -12,22 +12,30 @@ final class Strays {
     private static final double LEAST_MM = 0.067;
     private static final double MOST_PART = 1.5;
     private static final double BODY = 0.3;
+    private static final double CALM = 0.8;
+    /** Within this part of a radius from a ball there is flux with glints more often than there are beads. */
+    private static final double CLOSE = 0.3;
+    /** Radius over that of a point of light as bright. */
+    private static final double BESIDE = 1.2;
+    private static final double ALONE = 0.83;
     private final Plane light;
     private final double mostMm;
     private final double rim;
+    private final double blurPx;
     private final List<Site> sites;
     private final Circle[] circles;
     private final Map<Integer, List<Integer>> bridges;
     private final double pitchMm;
     private final Projection projection;
 
-    /** @param rim usual light near the rim of a ball */
-    Strays(Plane light, double usualMm, double rim, List<Site> sites, Circle[] circles,
+    /** @param rim usual light near the rim of a ball, @param blurPx of the picture, 0 where it is not known */
+    Strays(Plane light, double usualMm, double rim, double blurPx, List<Site> sites, Circle[] circles,
             Map<Integer, List<Integer>> bridges,
             double pitchMm, Projection projection) {
         this.light = light;
         this.mostMm = MOST_PART * usualMm;
         this.rim = rim;
+        this.blurPx = blurPx;
         this.sites = sites;
         this.circles = circles;
         this.bridges = bridges;
@@ -36,7 +44,7 @@ final class Strays {
     }
 
     List<BeadReport.Stray> found() {
-        Plane calm = light.smooth(0.8);
+        Plane calm = light.smooth(CALM);
         boolean[] closed = closed();
         double scale = projection.pxPerMm(sites.getFirst().xMm(), sites.getFirst().yMm());
         var seen = new ArrayList<BeadReport.Stray>();
@@ -50,12 +58,29 @@ final class Strays {
                     continue;
                 }
                 double r = body(calm, x + 0.5, y + 0.5, scale);
-                if (2 * r / scale >= LEAST_MM && 2 * r / scale <= mostMm && r >= 2.2) {
+                if (2 * r / scale >= LEAST_MM && 2 * r / scale <= mostMm && r >= 2.2
+                        && r > pointPx(here) * (gap(x + 0.5, y + 0.5) < CLOSE ? BESIDE : ALONE)) {
                     seen.add(new BeadReport.Stray(x + 0.5, y + 0.5, 2 * r / scale));
                 }
             }
         }
         return apart(seen, scale);
+    }
+
+    /** How large a point of light of this brightness is seen: a Gaussian, cut where a body ends. */
+    private double pointPx(double bright) {
+        return Math.hypot(blurPx, CALM) * Math.sqrt(2 * Math.log(bright / (BODY * rim)));
+    }
+
+    /** Way to the rim of the closest ball, parts of its radius. */
+    private double gap(double x, double y) {
+        double least = Double.MAX_VALUE;
+        for (Circle c : circles) {
+            if (c != null) {
+                least = Math.min(least, Math.hypot(c.xPx() - x, c.yPx() - y) / c.rPx() - 1);
+            }
+        }
+        return least;
     }
 
     /** Radius to which it is bright in nearly every direction, 0 when it is not dark beyond. */
