@@ -33,7 +33,9 @@ public final class BeadCheck {
     private static final double BARE = 0.22;
     /** A disc the size of a pad with less than this part of the usual highlight is a pad, tinned. */
     private static final double FLAT = 0.2;
+    /** Warm part of a rim: 0.67 and more where a pad shows, 0.54 at most where a warm mat is mirrored (rendered photos). */
     private static final double PAD_SEEN = 0.6;
+    /** Of the radius by the map; a pad is some three quarters. */
     private static final double PAD_SIZE = 0.93;
 
     private BeadCheck() {

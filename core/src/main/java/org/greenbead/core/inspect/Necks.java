@@ -8,6 +8,7 @@ import org.greenbead.core.bead.Site;
 
 /** Solder between neighbours: along the line from ball to ball it never gets dark, over a width that a glint of flux does not have. */
 final class Necks {
+    /** Between ground, 0, and balls, 1, on the logarithmic scale: bridges 0.97 and more, flux between two balls 0.66 at most (rendered photos). */
     private static final double NECK_PART = 0.68;
     private final BallMeter meter;
     private final List<Site> sites;
