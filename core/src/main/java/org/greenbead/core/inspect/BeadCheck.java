@@ -19,22 +19,20 @@ public final class BeadCheck {
     private static final double SURE_MATCH = 0.93;
     private static final double LEAST_BALL_PX = 7;
     private static final int LEAST_GOOD = 6;
+    private static final double CLEAR = 0.85;
+    private static final double CLEAR_SIZE = 0.06;
+    private static final double CLEAR_PLACE = 0.08;
+    private static final double INSIDE_SAME = 0.15;
     private static final double SEEN_COVER = 0.5;
     private static final double SEEN_PART = 0.55;
-    /** On smaller balls flux and a larger ball cannot be told apart by a ring beyond the rim. */
-    private static final double FLUX_FROM_PX = 10;
     private static final double INSIDE_PART = 0.5;
     private static final double MOST_HAZE = 1.24;
     /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. On balls of a few pixels the fall inside the rim takes it back. */
     private static final double STEEPEST_PX = 0.19;
     /** Standard uncertainty of where the true outline lies, part of the diameter: the mean error on photos with exact truth was 0.4 to 1.5 %. */
     private static final double EDGE_PART = 0.01;
-    /** A disc with less light than this part of a ball's is no solder: a bare pad, or mask. */
-    private static final double BARE = 0.22;
-    /** A disc the size of a pad with less than this part of the usual highlight is a pad, tinned. */
-    private static final double FLAT = 0.2;
-    /** Warm part of a rim: 0.67 and more where a pad shows, 0.54 at most where a warm mat is mirrored (rendered photos). */
-    private static final double PAD_SEEN = 0.6;
+    /** Where no outline is found, this part of the radius by the map is looked at for solder. */
+    private static final double PAD_PART = 0.85;
     /** Of the radius by the map; a pad is some three quarters. */
     private static final double PAD_SIZE = 0.93;
 
@@ -126,13 +124,10 @@ public final class BeadCheck {
         private Field field;
         private BallMeter outlines;
         private BallMeter metal;
-        private Plane metalLight;
-        private double usualLight;
-        private Raster.Gains gains;
-        private double warm;
-        private double usualStructure;
+        private Solder solder;
         private final Circle[] circles;
         private boolean trueOutlines;
+        private Map<Integer, List<Integer>> bridges = Map.of();
         private double blurPx;
 
         Work(Raster picture, BeadMap map, Placed placed) {
@@ -194,8 +189,41 @@ public final class BeadCheck {
                 refit();
                 trueOutlines = true;
                 blurPx = settled.blurPx();
+                bridges = necks();
+                insides(alike);
             }
             return judged();
+        }
+
+        /** Outlines off the usual are held against what the ball mirrors: flux and pads draw outlines too. */
+        private void insides(List<Integer> alike) {
+            var highlights = new Highlights(picture.light(), alike.stream().map(i -> circles[i]).toList());
+            double usual = median(alike.stream().mapToDouble(i -> circles[i].rPx() / radius(sites.get(i)))
+                    .toArray());
+            IntStream.range(0, circles.length).parallel().forEach(i -> {
+                Site s = sites.get(i);
+                if (circles[i] != null && circles[i].cover() >= SEEN_COVER && !bridges.containsKey(i)
+                        && odd(s, circles[i])) {
+                    circles[i] = closer(circles[i], highlights.within(circles[i], usual * radius(s)));
+                }
+            });
+        }
+
+        /** What is mirrored says about how large a ball is; an outline there says it closer. */
+        private Circle closer(Circle drawn, Circle inside) {
+            if (inside == drawn) {
+                return drawn;
+            }
+            Circle rim = metal.measure(inside.xPx(), inside.yPx(), inside.rPx());
+            double beside = Math.hypot(rim.xPx() - inside.xPx(), rim.yPx() - inside.yPx());
+            boolean same = rim.cover() > SEEN_COVER && beside < INSIDE_SAME * inside.rPx()
+                    && Math.abs(rim.rPx() - inside.rPx()) < Math.min(INSIDE_SAME * inside.rPx(),
+                            0.5 * (drawn.rPx() - inside.rPx()));
+            return same ? rim : inside;
+        }
+
+        private Map<Integer, List<Integer>> necks() {
+            return new Necks(metal, sites, circles, pitchMm, projection).bridges();
         }
 
         /** Balls as most of them are. */
@@ -234,78 +262,14 @@ public final class BeadCheck {
             }
         }
 
-        /** Colour and light of the balls, and of what lies between them. */
         private void levels() {
-            double[] ball = field.colour(picture, 0.6);
-            gains = Arrays.stream(ball).min().orElse(0) > 0.01
-                    ? new Raster.Gains(Math.clamp(ball[1] / ball[0], 0.5, 2), 1,
-                            Math.clamp(ball[1] / ball[2], 0.5, 2.5))
-                    : Raster.Gains.NONE;
+            solder = new Solder(picture, field, sites.stream().filter(this::inside).toList());
             outlines = field.meter(picture.red, picture.green, picture.blue);
-            metalLight = picture.tin(gains);
-            metal = field.meter(metalLight);
-            usualLight = median(sites.stream().filter(this::inside)
-                    .mapToDouble(s -> disc(x(s), y(s), 0.7 * radius(s))).toArray());
-            usualStructure = median(sites.stream().filter(this::inside)
-                    .mapToDouble(s -> structure(x(s), y(s), 0.75 * radius(s))).toArray());
-            double[] warmths = sites.stream().filter(this::inside)
-                    .mapToDouble(s -> warmth(x(s), y(s), 0.6 * radius(s))).toArray();
-            double middle = median(warmths);
-            warm = middle + Math.max(0.07,
-                    8 * median(Arrays.stream(warmths).map(w -> Math.abs(w - middle)).toArray()));
+            metal = field.meter(solder.light());
         }
 
-        /** How far a disc is from having no colour, towards gold and copper. */
-        private double warmth(double x, double y, double radius) {
-            double red = 0;
-            double green = 0;
-            double blue = 0;
-            for (int ring = 1; ring <= 3; ring++) {
-                for (int a = 0; a < 8 * ring; a++) {
-                    double angle = 2 * Math.PI * a / (8 * ring);
-                    double px = x + radius * ring / 3 * Math.cos(angle);
-                    double py = y + radius * ring / 3 * Math.sin(angle);
-                    double r = picture.red.at(px, py);
-                    double g = picture.green.at(px, py);
-                    double b = picture.blue.at(px, py);
-                    if (r < 0.9 && g < 0.9 && b < 0.9) {
-                        red += r * gains.red();
-                        green += g * gains.green();
-                        blue += b * gains.blue();
-                    }
-                }
-            }
-            return (red - blue) / (red + green + blue + 1e-6);
-        }
-
-        /** How much brighter the brightest tenth of a disc is than its middle value: a ball has a highlight, a flat pad has none. */
-        private double structure(double x, double y, double radius) {
-            var seen = new ArrayList<Float>();
-            for (int ring = 0; ring <= 4; ring++) {
-                for (int a = 0; a < Math.max(1, 6 * ring); a++) {
-                    double angle = 2 * Math.PI * a / Math.max(1, 6 * ring);
-                    seen.add((float) picture.green.at(x + radius * ring / 4 * Math.cos(angle),
-                            y + radius * ring / 4 * Math.sin(angle)));
-                }
-            }
-            seen.sort(null);
-            double middle = seen.get(seen.size() / 2);
-            return (seen.get(seen.size() * 9 / 10) - middle) / (middle + 1e-3);
-        }
-
-        /** Mean light of metal without colour over a disc, highlights cut off. */
-        private double disc(double x, double y, double radius) {
-            double sum = 0;
-            int n = 0;
-            for (int ring = 1; ring <= 4; ring++) {
-                for (int a = 0; a < 6 * ring; a++) {
-                    double angle = 2 * Math.PI * a / (6 * ring);
-                    double rho = radius * (ring - 0.5) / 4;
-                    sum += Math.min(1, metalLight.at(x + rho * Math.cos(angle), y + rho * Math.sin(angle)));
-                    n++;
-                }
-            }
-            return sum / n;
+        private boolean onPad(Site s, Circle c) {
+            return c.rPx() < PAD_SIZE * radius(s) && solder.onPad(c);
         }
 
         /** @param deep look again, wherever it may lie, for a ball that is not as it should be */
@@ -315,7 +279,9 @@ public final class BeadCheck {
                 if (!inside(s)) {
                     return;
                 }
-                Circle now = outlines.measure(x(s), y(s), radius(s));
+                Circle now = deep && plain(s, circles[i])
+                        ? circles[i]
+                        : outlines.measure(x(s), y(s), radius(s));
                 if (deep && (odd(s, now) || onPad(s, now))) {
                     Circle again = metal.search(x(s), y(s), radius(s),
                             0.45 * pitchMm * projection.pxPerMm(s.xMm(), s.yMm()));
@@ -326,11 +292,6 @@ public final class BeadCheck {
                         now = again;
                     }
                 }
-                if (radius(s) > FLUX_FROM_PX && now.rPx() > 1.08 * radius(s)
-                        && outlines.reaches(x(s), y(s), radius(s)) < 0.85) {
-                    Circle less = outlines.within(x(s), y(s), radius(s));
-                    now = less.cover() > 0.4 ? less : now;
-                }
                 if (deep && now.cover() < 0.6) {
                     Circle less = outlines.within(x(s), y(s), radius(s));
                     now = less.cover() > now.cover() ? less : now;
@@ -339,25 +300,10 @@ public final class BeadCheck {
             });
         }
 
-        /** An outline that is warm as gold and copper are over much of its rim is that of a pad, with a small ball on it or none. */
-        private boolean onPad(Site s, Circle c) {
-            if (c.rPx() > PAD_SIZE * radius(s)) {
-                return false;
-            }
-            int warmer = 0;
-            int all = 0;
-            for (double part = 0.7; part < 0.95; part += 0.1) {
-                for (int a = 0; a < 16; a++) {
-                    double px = c.xPx() + part * c.rPx() * Math.cos(a * Math.PI / 8);
-                    double py = c.yPx() + part * c.rPx() * Math.sin(a * Math.PI / 8);
-                    double r = picture.red.at(px, py) * gains.red();
-                    double g = picture.green.at(px, py) * gains.green();
-                    double b = picture.blue.at(px, py) * gains.blue();
-                    all++;
-                    warmer += (r - b) / (r + g + b + 1e-6) > warm ? 1 : 0;
-                }
-            }
-            return warmer > PAD_SEEN * all;
+        /** So clear, and so much where it is expected, that a second look would find the same. */
+        private boolean plain(Site s, Circle c) {
+            return c != null && c.cover() > CLEAR && Math.abs(c.rPx() / radius(s) - 1) < CLEAR_SIZE
+                    && Math.hypot(c.xPx() - x(s), c.yPx() - y(s)) < CLEAR_PLACE * radius(s);
         }
 
         private double believed(Site s, Circle c) {
@@ -390,18 +336,16 @@ public final class BeadCheck {
         }
 
         private BeadReport judged() throws UnclearPhotoException {
-            Map<Integer, List<Integer>> bridges = new Necks(metal, sites, circles, pitchMm, projection)
-                    .bridges();
-            var seen = new ArrayList<BeadReport.Seen>();
-            for (int i = 0; i < sites.size(); i++) {
-                seen.add(site(i, bridges.getOrDefault(i, List.of())));
-            }
+            bridges = trueOutlines ? bridges : necks();
+            List<BeadReport.Seen> seen = IntStream.range(0, sites.size()).parallel()
+                    .mapToObj(i -> site(i, bridges.getOrDefault(i, List.of()))).toList();
             double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)
                     .mapToDouble(s -> s.diameterMm().orElseThrow()).toArray();
             double mean = Arrays.stream(good).average().orElse(usualMm);
             double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
                     / Math.max(1, good.length - 1)) / mean;
-            List<BeadReport.Stray> strays = new Strays(metalLight, usualMm, field.sampled(metalLight, 0.72),
+            List<BeadReport.Stray> strays = new Strays(solder.light(), usualMm,
+                    field.sampled(solder.light(), 0.72),
                     blurPx,
                     sites,
                     circles,
@@ -426,13 +370,9 @@ public final class BeadCheck {
                         Optional.empty(), 0, List.of());
             }
             boolean found = c.cover() >= SEEN_COVER;
-            double bright = found ? disc(c.xPx(), c.yPx(), 0.7 * c.rPx()) : disc(x(s), y(s), 0.6 * radius(s));
-            boolean flat = found && c.rPx() < 0.9 * radius(s) && c.rPx() > 0.55 * radius(s)
-                    && structure(c.xPx(), c.yPx(), 0.75 * c.rPx()) < FLAT * usualStructure;
-            boolean bare = flat || bright < BARE * usualLight
-                    || (found
-                            ? warmth(c.xPx(), c.yPx(), 0.6 * c.rPx())
-                            : warmth(x(s), y(s), 0.5 * radius(s))) > warm;
+            boolean bare = found
+                    ? solder.bare(c, c.rPx() < 0.9 * radius(s) && c.rPx() > 0.55 * radius(s))
+                    : solder.bare(new Circle(x(s), y(s), PAD_PART * radius(s), 0, 0), false);
             if (with.isEmpty() && (!found || bare)) {
                 return new BeadReport.Seen(s.name(), bare ? BeadState.MISSING : BeadState.UNKNOWN, x(s), y(s),
                         Optional.empty(), 0, Optional.empty(), 0, List.of());

@@ -78,11 +78,16 @@ record Field(List<Site> sites, Projection projection, double pitchMm, double usu
             cap[c] = Math.max(1e-3, 1.15 * level);
             ground[c] = Math.max(0.02 * cap[c], between(planes[c]));
         }
-        Plane curve = Raster.curve(planes, cap, ground);
-        curve = typical > 6 ? curve.smooth(Math.min(1.2, 0.045 * typical)) : curve;
+        double soft = typical > 6 ? Math.min(1.2, 0.045 * typical) : 0;
         // Glints along the rim of flux are narrow, balls are not.
-        int narrow = (int) Math.round(0.14 * typical - 0.35);
-        curve = narrow > 0 ? curve.opened(narrow) : curve;
+        int narrow = Math.max(0, (int) Math.round(0.14 * typical - 0.35));
+        // A strip at a time stays in the cache of the processor.
+        Plane curve = planes[0].inStrips(2 * narrow + 4, (top, rows) -> {
+            Plane strip = Raster.curve(Arrays.stream(planes).map(p -> p.cut(0, top, p.width, rows))
+                    .toArray(Plane[]::new), cap, ground);
+            strip = soft > 0 ? strip.smooth(soft) : strip;
+            return narrow > 0 ? strip.opened(narrow) : strip;
+        });
         return new BallMeter(curve, sampled(curve, 0.72), between(curve));
     }
 

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Site;
 
@@ -19,6 +20,8 @@ final class Lattice {
     private static final double MOST_PART = 2.1;
     private static final double GOOD = 0.93;
     private static final double STEP = 1.17;
+    /** Sites that vote for the place of the map, spread over all of it. */
+    private static final int MOST_VOTERS = 500;
     private static final double LEAST_RADIUS_PX = 2.6;
     private final List<Plane> pyramid = new ArrayList<>();
     private final int width;
@@ -135,7 +138,7 @@ final class Lattice {
                 scales.add(s);
             }
         }
-        return scales.stream().map(this::trial).filter(t -> t.order > 3)
+        return scales.parallelStream().map(this::trial).filter(t -> t.order > 3)
                 .sorted(Comparator.comparingDouble(Trial::order).reversed()).limit(4).toList();
     }
 
@@ -195,22 +198,22 @@ final class Lattice {
     }
 
     private List<Found> aligned(Trial trial, boolean mirrored) {
-        var found = new ArrayList<Found>();
-        for (int quarter = 0; quarter < 4; quarter++) {
-            double angle = trial.angle + quarter * Math.PI / 2;
-            boolean odd = quarter % 2 == 1;
-            double sx = odd ? trial.across : trial.along;
-            double sy = odd ? trial.along : trial.across;
-            double[] ex = {sx * Math.cos(angle), sx * Math.sin(angle)};
-            double hand = mirrored ? -1 : 1;
-            double[] ey = {hand * sy * Math.sin(angle), -hand * sy * Math.cos(angle)};
-            double[] shift = voted(trial, ex, ey);
-            grown(trial, Projection.affine(ex[0], ey[0], shift[0], ex[1], ey[1], shift[1], width, height),
-                    mirrored)
-                    .ifPresent(found::add);
-        }
-        found.sort(Comparator.comparingDouble(Found::score).reversed());
-        return found;
+        return IntStream.range(0, 4).parallel().mapToObj(q -> turned(trial, q, mirrored))
+                .flatMap(Optional::stream)
+                .sorted(Comparator.comparingDouble(Found::score).reversed()).toList();
+    }
+
+    private Optional<Found> turned(Trial trial, int quarter, boolean mirrored) {
+        double angle = trial.angle + quarter * Math.PI / 2;
+        boolean odd = quarter % 2 == 1;
+        double sx = odd ? trial.across : trial.along;
+        double sy = odd ? trial.along : trial.across;
+        double[] ex = {sx * Math.cos(angle), sx * Math.sin(angle)};
+        double hand = mirrored ? -1 : 1;
+        double[] ey = {hand * sy * Math.sin(angle), -hand * sy * Math.cos(angle)};
+        double[] shift = voted(trial, ex, ey);
+        return grown(trial, Projection.affine(ex[0], ey[0], shift[0], ex[1], ey[1], shift[1], width, height),
+                mirrored);
     }
 
     /** Where most sites lie on a spot. */
@@ -220,7 +223,9 @@ final class Lattice {
         int across = (int) ((width + 2 * field) / bin) + 3;
         int down = (int) ((height + 2 * field) / bin) + 3;
         var votes = new int[across * down];
-        for (double[] site : sites) {
+        int voters = Math.min(sites.length, MOST_VOTERS);
+        for (int v = 0; v < voters; v++) {
+            double[] site = sites[(int) ((long) v * sites.length / voters)];
             double x = site[0] * ex[0] + site[1] * ey[0];
             double y = site[0] * ex[1] + site[1] * ey[1];
             for (Peak p : trial.peaks.all) {

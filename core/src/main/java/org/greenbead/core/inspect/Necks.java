@@ -54,11 +54,11 @@ final class Necks {
         return (long) x * 1_000_003L + (long) y;
     }
 
-    private double darkest(int i, int j) {
+    private boolean neck(int i, int j) {
         Circle a = circles[i];
         Circle b = circles[j];
         if (a == null || b == null) {
-            return 0;
+            return false;
         }
         double scale = projection.pxPerMm(sites.get(i).xMm(), sites.get(i).yMm());
         double ra = Math.min(a.rPx(), 0.6 * pitchMm * scale);
@@ -67,13 +67,12 @@ final class Necks {
         double dy = b.yPx() - a.yPx();
         double far = Math.hypot(dx, dy);
         if (far < 0.4 * pitchMm * scale) {
-            return 0;
+            return false;
         }
         double ux = dx / far;
         double uy = dy / far;
         double from = 0.8 * ra;
         double to = far - 0.8 * rb;
-        double least = 1;
         int count = Math.max(4, (int) Math.ceil((to - from) / 0.7));
         double width = 0.22 * Math.min(ra, rb);
         for (int k = 0; k <= count; k++) {
@@ -89,12 +88,10 @@ final class Necks {
                 }
                 best = Math.max(best, sum / 5);
             }
-            least = Math.min(least, meter.part(best));
+            if (meter.part(best) <= NECK_PART) {
+                return false;
+            }
         }
-        return least;
-    }
-
-    private boolean neck(int i, int j) {
-        return darkest(i, j) > NECK_PART;
+        return true;
     }
 }

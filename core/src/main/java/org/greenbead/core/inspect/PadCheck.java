@@ -18,8 +18,14 @@ public final class PadCheck {
     private static final double COVERED = 0.15;
     private static final double GONE = 0.3;
     private static final double AROUND = 0.3;
+    /** Glue gets thin towards its edge: where it lies round a pad, less of it is seen on the pad. */
+    private static final double TOUCHED = 0.8;
     /** The sides of a bump mirror what is dark around it. */
     private static final double SIDES = 0.15;
+
+    /** The highlight of a bump lies in its middle; glints of thin solder lie along the rim. */
+    private static final double PEAK_PART = 0.4;
+    private static final double LEAST_PEAK = 0.3;
 
     private PadCheck() {
     }
@@ -82,10 +88,10 @@ public final class PadCheck {
 
         private Look look(Site s) {
             var inner = new ArrayList<Float>();
-            disc(s, 0, 0.5, (r, g, b) -> inner.add((float) light(r, g, b)));
+            disc(s, 0, PEAK_PART, (r, g, b) -> inner.add((float) light(r, g, b)));
             inner.sort(null);
             return new Look(middle(s, 0, 0.75, false), middle(s, 0, 0.75, true),
-                    inner.get((int) (0.93 * (inner.size() - 1))), middle(s, 1.35, 1.7, false),
+                    inner.get((int) (0.9 * (inner.size() - 1))), middle(s, 1.35, 1.7, false),
                     middle(s, 1.35, 1.7, true));
         }
 
@@ -93,16 +99,7 @@ public final class PadCheck {
             Look[] looks = sites.parallelStream()
                     .map(s -> picture.red.holds(field.x(s), field.y(s), 2 * field.radius(s)) ? look(s) : null)
                     .toArray(Look[]::new);
-            List<Look> known = Arrays.stream(looks).filter(java.util.Objects::nonNull).toList();
-            double light = BeadCheck.median(known.stream().mapToDouble(Look::light).toArray());
-            double warm = BeadCheck.median(known.stream().mapToDouble(Look::warmth).toArray());
-            double warmSlack = Math.max(0.1, 6 * BeadCheck
-                    .median(known.stream().mapToDouble(l -> Math.abs(l.warmth() - warm)).toArray()));
-            double peak = BeadCheck.median(known.stream().mapToDouble(l -> l.peak() / l.light()).toArray());
-            double peakSlack = Math.max(0.25, 8 * BeadCheck.median(
-                    known.stream().mapToDouble(l -> Math.abs(l.peak() / l.light() - peak)).toArray()));
-            double ground = BeadCheck.median(known.stream().mapToDouble(Look::ground).toArray());
-            double groundWarm = BeadCheck.median(known.stream().mapToDouble(Look::groundWarmth).toArray());
+            var usual = new Usual(field, looks);
             Circle[] circles = IntStream.range(0, sites.size())
                     .mapToObj(i -> looks[i] == null
                             ? null
@@ -113,58 +110,88 @@ public final class PadCheck {
             Map<Integer, List<Integer>> smears = new Necks(
                     field.meter(picture.red, picture.green, picture.blue),
                     sites, circles, field.pitchMm(), field.projection()).bridges();
-            var seen = new ArrayList<PadReport.Seen>();
-            for (int i = 0; i < sites.size(); i++) {
-                Site s = sites.get(i);
-                Look l = looks[i];
-                List<String> with = smears.getOrDefault(i, List.of()).stream().map(n -> sites.get(n).name())
-                        .toList();
-                if (l == null) {
-                    seen.add(new PadReport.Seen(s.name(), PadState.UNKNOWN, field.x(s), field.y(s), 0,
-                            List.of()));
-                    continue;
-                }
-                int[] count = new int[2];
-                disc(s, 0, 0.9, (r, g, b) -> {
-                    count[0]++;
-                    boolean other = Math.abs(warmth(r, g, b) - warm) > warmSlack && light(r, g, b) < 0.85
-                            || light(r, g, b) < 0.5 * light;
-                    count[1] += other ? 1 : 0;
-                });
-                double covered = count[1] / (double) count[0];
-                int[] near = new int[2];
-                disc(s, 1.3, 1.7, (r, g, b) -> {
-                    near[0]++;
-                    boolean other = light(r, g, b) > 1.5 * ground + 0.004
-                            && Math.abs(warmth(r, g, b) - groundWarm) > 0.1;
-                    near[1] += other ? 1 : 0;
-                });
-                boolean gone = (l.light() - ground) / (light - ground) < GONE;
-                int[] side = new int[3];
-                disc(s, 0.3, 0.9, (r, g, b) -> {
-                    side[0]++;
-                    side[1] += light(r, g, b) < 0.8 * light ? 1 : 0;
-                    side[2] += light(r, g, b) < 0.5 * light ? 1 : 0;
-                });
-                double dark = side[1] / (double) side[0];
-                PadState state;
-                double around = near[1] / (double) near[0];
-                if (around > AROUND && covered >= COVERED
-                        || around > 0.8 * AROUND && covered >= COVERED / 3) {
-                    state = PadState.GLUE;
-                } else if (gone) {
-                    state = PadState.MISSING_PAD;
-                } else if (!with.isEmpty()) {
-                    state = PadState.SMEAR;
-                } else {
-                    boolean domed = l.peak() / l.light() - peak > peakSlack && dark > SIDES;
-                    state = domed ? PadState.BUMP : side[2] > COVERED * side[0] ? PadState.GLUE : PadState.OK;
-                }
-                seen.add(new PadReport.Seen(s.name(), state, field.x(s), field.y(s), covered,
-                        state == PadState.SMEAR ? with : List.of()));
-            }
+            List<PadReport.Seen> seen = IntStream.range(0, sites.size())
+                    .mapToObj(i -> seen(sites.get(i), looks[i], usual, smears.getOrDefault(i, List.of())
+                            .stream().map(n -> sites.get(n).name()).toList()))
+                    .toList();
             double[] j = field.projection().jacobian(0, 0);
             return new PadReport(seen, Math.toDegrees(Math.atan2(j[2], j[0])), mark);
+        }
+
+        private PadReport.Seen seen(Site s, Look l, Usual usual, List<String> with) {
+            if (l == null) {
+                return new PadReport.Seen(s.name(), PadState.UNKNOWN, field.x(s), field.y(s), 0, List.of());
+            }
+            double light = usual.light.at(field.x(s), field.y(s));
+            double ground = usual.ground.at(field.x(s), field.y(s));
+            double covered = part(s, 0, 0.9,
+                    (r, g, b) -> Math.abs(warmth(r, g, b) - usual.warm) > usual.warmSlack
+                            && light(r, g, b) < 0.85 || light(r, g, b) < 0.5 * light);
+            double around = part(s, 1.3, 1.7, (r, g, b) -> light(r, g, b) > 1.5 * ground + 0.004
+                    && Math.abs(warmth(r, g, b) - usual.groundWarm) > 0.1);
+            double dim = part(s, 0.3, 0.9, (r, g, b) -> light(r, g, b) < 0.8 * light);
+            double dark = part(s, 0.3, 0.9, (r, g, b) -> light(r, g, b) < 0.5 * light);
+            boolean domed = l.peak() / light - usual.peak > usual.peakSlack && dim > SIDES;
+            PadState state;
+            boolean gone = (l.light() - ground) / (light - ground) < GONE;
+            if (around > AROUND && covered >= COVERED
+                    || !gone && around > TOUCHED * AROUND && covered >= COVERED / 3) {
+                state = PadState.GLUE;
+            } else if (gone) {
+                state = PadState.MISSING_PAD;
+            } else if (!with.isEmpty()) {
+                state = PadState.SMEAR;
+            } else {
+                state = domed ? PadState.BUMP : dark > COVERED ? PadState.GLUE : PadState.OK;
+            }
+            return new PadReport.Seen(s.name(), state, field.x(s), field.y(s), covered,
+                    state == PadState.SMEAR ? with : List.of());
+        }
+
+        private interface Like {
+            boolean at(double red, double green, double blue);
+        }
+
+        /** Part of a ring, in radii of the pad, that looks like this. */
+        private double part(Site s, double from, double to, Like like) {
+            int[] count = new int[2];
+            disc(s, from, to, (r, g, b) -> {
+                count[0]++;
+                count[1] += like.at(r, g, b) ? 1 : 0;
+            });
+            return count[1] / (double) count[0];
+        }
+    }
+
+    /** What most pads of the field look like. */
+    private static final class Usual {
+        private final Evenness light;
+        private final Evenness ground;
+        private final double warm;
+        private final double warmSlack;
+        private final double peak;
+        private final double peakSlack;
+        private final double groundWarm;
+
+        Usual(Field field, Look[] looks) {
+            int[] known = IntStream.range(0, looks.length).filter(i -> looks[i] != null).toArray();
+            double[] x = Arrays.stream(known).mapToDouble(i -> field.x(field.sites().get(i))).toArray();
+            double[] y = Arrays.stream(known).mapToDouble(i -> field.y(field.sites().get(i))).toArray();
+            light = new Evenness(x, y, all(known, i -> looks[i].light()));
+            ground = new Evenness(x, y, all(known, i -> looks[i].ground()));
+            warm = BeadCheck.median(all(known, i -> looks[i].warmth()));
+            warmSlack = Math.max(0.06,
+                    6 * BeadCheck.median(all(known, i -> Math.abs(looks[i].warmth() - warm))));
+            double[] peaks = all(known, i -> looks[i].peak()
+                    / light.at(field.x(field.sites().get(i)), field.y(field.sites().get(i))));
+            peak = BeadCheck.median(peaks);
+            peakSlack = Math.max(LEAST_PEAK,
+                    8 * BeadCheck.median(Arrays.stream(peaks).map(p -> Math.abs(p - peak)).toArray()));
+            groundWarm = BeadCheck.median(all(known, i -> looks[i].groundWarmth()));
+        }
+
+        private static double[] all(int[] known, java.util.function.IntToDoubleFunction of) {
+            return Arrays.stream(known).mapToDouble(of).toArray();
         }
     }
 }

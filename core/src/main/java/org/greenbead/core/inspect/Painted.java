@@ -92,7 +92,9 @@ public final class Painted {
     }
 
     /** What was painted: the picture and the true diameters. */
-    public record Truth(int width, int height, int[] rgb, Map<String, Double> diameters) {
+    /** @param diameters mm, @param outlines x, y and radius in the picture, px */
+    public record Truth(int width, int height, int[] rgb, Map<String, Double> diameters,
+            Map<String, double[]> outlines) {
         public Raster picture() {
             return Raster.ofSrgb(width, height, rgb);
         }
@@ -129,7 +131,9 @@ public final class Painted {
             }
         }
         at.values().forEach(b -> painted.ball(b[0], b[1], b[2], pose));
-        return new Truth(painted.width, painted.height, painted.rgb(pose), diameters);
+        var outlines = new HashMap<String, double[]>();
+        at.forEach((site, b) -> outlines.put(site, painted.outline(b[0], b[1], b[2])));
+        return new Truth(painted.width, painted.height, painted.rgb(pose), diameters, outlines);
     }
 
     /** Cleaned pads. @param states what is wrong with some: bump, gone, glue */
@@ -164,15 +168,20 @@ public final class Painted {
 
     /** A board with parts, each a body between two ends. @param parts x, y, w, h in mm, rotated by nothing */
     static Raster board(List<double[]> parts, Pose pose) {
+        return board(parts, pose, MASK, new double[]{0.03, 0.12, 0.05});
+    }
+
+    /** @param mask over bare board, @param copper mask over copper */
+    static Raster board(List<double[]> parts, Pose pose, double[] mask, double[] copper) {
         var painted = new Painted(1100, 800, pose);
         var ground = new Random(11);
-        painted.plane((x, y) -> MASK);
+        painted.plane((x, y) -> mask);
         for (int i = 0; i < 60; i++) {
             double x = 20 * ground.nextDouble() - 10;
             double y = 14 * ground.nextDouble() - 7;
             double l = 1 + 4 * ground.nextDouble();
             boolean flat = ground.nextBoolean();
-            painted.box(x, y, flat ? l : 0.2, flat ? 0.2 : l, new double[]{0.03, 0.12, 0.05});
+            painted.box(x, y, flat ? l : 0.2, flat ? 0.2 : l, copper);
         }
         for (double[] p : parts) {
             painted.box(p[0], p[1], p[2], p[3], new double[]{0.5, 0.5, 0.5});
@@ -263,9 +272,14 @@ public final class Painted {
         }
     }
 
-    private void ball(double x, double y, double d, Pose pose) {
+    private double[] outline(double x, double y, double d) {
         double[] mid = project(x, y, 0.33 * d);
-        double r = focal / mid[2] * d / 2;
+        return new double[]{mid[0], mid[1], focal / mid[2] * d / 2};
+    }
+
+    private void ball(double x, double y, double d, Pose pose) {
+        double[] mid = outline(x, y, d);
+        double r = mid[2];
         for (int py = (int) Math.max(0, mid[1] - r - 2); py <= Math.min(height - 1, mid[1] + r + 2); py++) {
             for (int px = (int) Math.max(0, mid[0] - r - 2); px <= Math.min(width - 1,
                     mid[0] + r + 2); px++) {

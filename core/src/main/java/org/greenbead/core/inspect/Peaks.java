@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /** Round bright spots of one size (difference of Gaussians; Lindeberg 1998), in a grid for neighbours. */
 final class Peaks {
@@ -37,26 +38,29 @@ final class Peaks {
         for (int i = 0; i < d.length; i++) {
             d[i] = fine.v[i] - broad.v[i];
         }
-        var found = new ArrayList<Peak>();
-        for (int y = 1; y < plane.height - 1; y++) {
-            for (int x = 1; x < w - 1; x++) {
-                int i = y * w + x;
-                float here = d[i];
-                if (here > 0.004f && here > d[i - 1] && here >= d[i + 1] && here > d[i - w]
-                        && here >= d[i + w]
-                        && here > d[i - w - 1] && here > d[i - w + 1] && here >= d[i + w - 1]
-                        && here >= d[i + w + 1]) {
-                    double bendX = d[i - 1] - 2 * here + d[i + 1];
-                    double bendY = d[i - w] - 2 * here + d[i + w];
-                    double dx = bendX < 0 ? (d[i - 1] - d[i + 1]) / (2 * bendX) : 0;
-                    double dy = bendY < 0 ? (d[i - w] - d[i + w]) / (2 * bendY) : 0;
-                    found.add(new Peak((x + 0.5 + Math.clamp(dx, -0.5, 0.5)) * (1 << level),
-                            (y + 0.5 + Math.clamp(dy, -0.5, 0.5)) * (1 << level), here));
-                }
-            }
-        }
+        List<Peak> found = new ArrayList<>(IntStream.range(1, plane.height - 1).parallel()
+                .mapToObj(y -> tops(d, w, y, 1 << level)).flatMap(List::stream).toList());
         found.sort(Comparator.comparingDouble(Peak::strength).reversed());
         return new Peaks(found.subList(0, Math.min(most, found.size())), cell, width, height);
+    }
+
+    private static List<Peak> tops(float[] d, int w, int y, int pixel) {
+        List<Peak> found = new ArrayList<>();
+        for (int x = 1; x < w - 1; x++) {
+            int i = y * w + x;
+            float here = d[i];
+            if (here > 0.004f && here > d[i - 1] && here >= d[i + 1] && here > d[i - w] && here >= d[i + w]
+                    && here > d[i - w - 1] && here > d[i - w + 1] && here >= d[i + w - 1]
+                    && here >= d[i + w + 1]) {
+                double bendX = d[i - 1] - 2 * here + d[i + 1];
+                double bendY = d[i - w] - 2 * here + d[i + w];
+                double dx = bendX < 0 ? (d[i - 1] - d[i + 1]) / (2 * bendX) : 0;
+                double dy = bendY < 0 ? (d[i - w] - d[i + w]) / (2 * bendY) : 0;
+                found.add(new Peak((x + 0.5 + Math.clamp(dx, -0.5, 0.5)) * pixel,
+                        (y + 0.5 + Math.clamp(dy, -0.5, 0.5)) * pixel, here));
+            }
+        }
+        return found;
     }
 
     interface Visit {
@@ -72,9 +76,10 @@ final class Peaks {
             for (int cx = x0; cx <= x1; cx++) {
                 for (int i = first[cy * across + cx]; i >= 0; i = next[i]) {
                     Peak p = all.get(i);
-                    double d = Math.hypot(p.xPx() - x, p.yPx() - y);
-                    if (d <= reach) {
-                        visit.at(i, p, d);
+                    double dx = p.xPx() - x;
+                    double dy = p.yPx() - y;
+                    if (dx * dx + dy * dy <= reach * reach) {
+                        visit.at(i, p, Math.sqrt(dx * dx + dy * dy));
                     }
                 }
             }

@@ -4,6 +4,7 @@ import java.util.stream.IntStream;
 
 /** One channel of a picture. Not to be changed once it is shared. */
 final class Plane {
+    private static final int STRIP = 48;
     final int width;
     final int height;
     final float[] v;
@@ -20,8 +21,8 @@ final class Plane {
 
     /** Value at a continuous place, linear between the middles of pixels; the border goes on outside. */
     double at(double x, double y) {
-        double fx = Math.clamp(x - 0.5, 0, width - 1.001);
-        double fy = Math.clamp(y - 0.5, 0, height - 1.001);
+        double fx = x - 0.5 > 0 ? Math.min(x - 0.5, width - 1.001) : 0;
+        double fy = y - 0.5 > 0 ? Math.min(y - 0.5, height - 1.001) : 0;
         int ix = (int) fx;
         int iy = (int) fy;
         double ax = fx - ix;
@@ -40,6 +41,30 @@ final class Plane {
         for (int y = 0; y < h; y++) {
             System.arraycopy(v, (top + y) * width + left, out.v, y * w, w);
         }
+        return out;
+    }
+
+    /** What is seen of the rows from one on, made anew. */
+    interface Strip {
+        Plane of(int top, int rows);
+    }
+
+    /**
+     * A plane of this size made strip by strip.
+     *
+     * @param margin rows above and below that a row depends on
+     */
+    Plane inStrips(int margin, Strip strip) {
+        var out = new Plane(width, height);
+        int count = (height + STRIP - 1) / STRIP;
+        IntStream.range(0, count).parallel().forEach(i -> {
+            int from = i * STRIP;
+            int rows = Math.min(STRIP, height - from);
+            int top = Math.max(0, from - margin);
+            int low = Math.min(height, from + rows + margin);
+            Plane made = strip.of(top, low - top);
+            System.arraycopy(made.v, (from - top) * width, out.v, from * width, rows * width);
+        });
         return out;
     }
 
@@ -63,29 +88,44 @@ final class Plane {
     private Plane swept(int reach, boolean most) {
         var across = new Plane(width, height);
         IntStream.range(0, height).parallel().forEach(y -> {
-            int row = y * width;
-            for (int x = 0; x < width; x++) {
-                float best = v[row + x];
-                for (int k = Math.max(0, x - reach); k <= Math.min(width - 1, x + reach); k++) {
-                    best = most ? Math.max(best, v[row + k]) : Math.min(best, v[row + k]);
-                }
-                across.v[row + x] = best;
+            float[] row = padded(y, reach);
+            float[] best = new float[width];
+            System.arraycopy(row, 0, best, 0, width);
+            for (int k = 1; k <= 2 * reach; k++) {
+                further(best, 0, row, k, width, most);
             }
+            System.arraycopy(best, 0, across.v, y * width, width);
         });
         var out = new Plane(width, height);
         IntStream.range(0, height).parallel().forEach(y -> {
             int row = y * width;
             System.arraycopy(across.v, row, out.v, row, width);
             for (int k = Math.max(0, y - reach); k <= Math.min(height - 1, y + reach); k++) {
-                int from = k * width;
-                for (int x = 0; x < width; x++) {
-                    out.v[row + x] = most
-                            ? Math.max(out.v[row + x], across.v[from + x])
-                            : Math.min(out.v[row + x], across.v[from + x]);
-                }
+                further(out.v, row, across.v, k * width, width, most);
             }
         });
         return out;
+    }
+
+    private static void further(float[] best, int at, float[] more, int from, int count, boolean most) {
+        if (most) {
+            for (int x = 0; x < count; x++) {
+                best[at + x] = Math.max(best[at + x], more[from + x]);
+            }
+        } else {
+            for (int x = 0; x < count; x++) {
+                best[at + x] = Math.min(best[at + x], more[from + x]);
+            }
+        }
+    }
+
+    /** A row with its ends going on to both sides. */
+    private float[] padded(int y, int reach) {
+        float[] row = new float[width + 2 * reach];
+        System.arraycopy(v, y * width, row, reach, width);
+        java.util.Arrays.fill(row, 0, reach, v[y * width]);
+        java.util.Arrays.fill(row, width + reach, row.length, v[(y + 1) * width - 1]);
+        return row;
     }
 
     /** Smoothed by a Gaussian of this many pixels. */
@@ -102,20 +142,15 @@ final class Plane {
         }
         var across = new Plane(width, height);
         IntStream.range(0, height).parallel().forEach(y -> {
-            int row = y * width;
-            for (int x = 0; x < width; x++) {
-                float total = 0;
-                if (x >= reach && x < width - reach) {
-                    for (int k = -reach; k <= reach; k++) {
-                        total += kernel[k + reach] * v[row + x + k];
-                    }
-                } else {
-                    for (int k = -reach; k <= reach; k++) {
-                        total += kernel[k + reach] * v[row + Math.clamp(x + k, 0, width - 1)];
-                    }
+            float[] row = padded(y, reach);
+            float[] total = new float[width];
+            for (int k = 0; k <= 2 * reach; k++) {
+                float weight = kernel[k];
+                for (int x = 0; x < width; x++) {
+                    total[x] += weight * row[x + k];
                 }
-                across.v[row + x] = total;
             }
+            System.arraycopy(total, 0, across.v, y * width, width);
         });
         var out = new Plane(width, height);
         IntStream.range(0, height).parallel().forEach(y -> {

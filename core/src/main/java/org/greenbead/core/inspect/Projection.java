@@ -138,15 +138,18 @@ public final class Projection {
         // Columns differ by orders of magnitude: steps are scaled.
         double wide = 0;
         for (double[] m : mm) {
-            wide = Math.max(wide, Math.hypot(m[0], m[1]));
+            wide = Math.max(wide, m[0] * m[0] + m[1] * m[1]);
         }
+        wide = Math.sqrt(wide);
         double[] scale = {1, 1, 1, 1, 1, 1, 1 / (wide + 1e-9) * 1e-2, 1 / (wide + 1e-9) * 1e-2, 1e-2};
         for (int turn = 0; turn < 12; turn++) {
             double[] residual = new double[mm.length];
             double[][] at = new double[mm.length][];
             for (int i = 0; i < mm.length; i++) {
                 at[i] = place(p, mm[i][0], mm[i][1]);
-                residual[i] = Math.hypot(at[i][0] - px[i][0], at[i][1] - px[i][1]);
+                double dx = at[i][0] - px[i][0];
+                double dy = at[i][1] - px[i][1];
+                residual[i] = Math.sqrt(dx * dx + dy * dy);
             }
             double[] sorted = residual.clone();
             java.util.Arrays.sort(sorted);
@@ -159,7 +162,7 @@ public final class Projection {
                     continue;
                 }
                 double weight = (1 - q * q) * (1 - q * q);
-                double[][] slope = slope(p, mm[i], at[i], scale, n);
+                double[][] slope = slope(p, mm[i], scale, n);
                 for (int axis = 0; axis < 2; axis++) {
                     double miss = px[i][axis] - at[i][axis];
                     for (int r = 0; r < n; r++) {
@@ -196,16 +199,35 @@ public final class Projection {
         return Optional.of(with(p));
     }
 
-    private double[][] slope(double[] p, double[] mm, double[] at, double[] scale, int n) {
+    /** How a place in the picture answers to the numbers, each in its scale. */
+    private double[][] slope(double[] p, double[] mm, double[] scale, int n) {
+        double w = 1 + p[6] * mm[0] + p[7] * mm[1];
+        double plainX = (p[0] * mm[0] + p[1] * mm[1] + p[2]) / w;
+        double plainY = (p[3] * mm[0] + p[4] * mm[1] + p[5]) / w;
+        double u = plainX - cx;
+        double v = plainY - cy;
+        double k = p[8] / reach2;
+        double far = u * u + v * v;
+        double xu = 1 + k * far + 2 * k * u * u;
+        double cross = 2 * k * u * v;
+        double yv = 1 + k * far + 2 * k * v * v;
+        double[] by = {mm[0] / w, mm[1] / w, 1 / w};
         var slope = new double[2][n];
-        for (int c = 0; c < n; c++) {
-            double h = 1e-4 * scale[c];
-            double kept = p[c];
-            p[c] = kept + h;
-            double[] moved = place(p, mm[0], mm[1]);
-            p[c] = kept;
-            slope[0][c] = (moved[0] - at[0]) / 1e-4;
-            slope[1][c] = (moved[1] - at[1]) / 1e-4;
+        for (int c = 0; c < 3; c++) {
+            slope[0][c] = xu * by[c] * scale[c];
+            slope[1][c] = cross * by[c] * scale[c];
+            slope[0][c + 3] = cross * by[c] * scale[c + 3];
+            slope[1][c + 3] = yv * by[c] * scale[c + 3];
+        }
+        for (int c = 6; c < Math.min(n, 8); c++) {
+            double du = -plainX * by[c - 6];
+            double dv = -plainY * by[c - 6];
+            slope[0][c] = (xu * du + cross * dv) * scale[c];
+            slope[1][c] = (cross * du + yv * dv) * scale[c];
+        }
+        if (n > 8) {
+            slope[0][8] = u * far / reach2 * scale[8];
+            slope[1][8] = v * far / reach2 * scale[8];
         }
         return slope;
     }

@@ -111,11 +111,15 @@ public final class Raster {
                 table[c][k] = share * (float) Math.log1p(cap[c] * k / TABLE / ground[c]);
             }
         }
+        float[] steps = new float[cap.length];
+        for (int c = 0; c < cap.length; c++) {
+            steps[c] = (float) (TABLE / cap[c]);
+        }
         IntStream.range(0, out.height).parallel().forEach(y -> {
             for (int i = y * out.width; i < (y + 1) * out.width; i++) {
                 float sum = 0;
                 for (int c = 0; c < planes.length; c++) {
-                    float at = (float) Math.clamp(planes[c].v[i] / cap[c], 0, 1) * TABLE;
+                    float at = Math.min(TABLE, Math.max(0, planes[c].v[i] * steps[c]));
                     int k = (int) at;
                     sum += table[c][k] + (at - k) * (table[c][k + 1] - table[c][k]);
                 }

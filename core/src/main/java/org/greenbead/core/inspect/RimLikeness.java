@@ -14,15 +14,14 @@ final class RimLikeness {
     private static final double STEP = 0.036;
     private static final int COUNT = 19;
     private static final int TURNS = 6;
+    /** Turns that look at the slopes anew; after these they hardly change. */
+    private static final int SLOPES = 3;
     private static final int MOST_BALLS = 240;
     private static final double TUKEY = 4.7;
     private static final double ODD = 0.06;
     private static final double FINE = 0.25;
     private static final double GROWN = 1.03;
     private static final double FLUX = 0.2;
-    private static final double LARGE = 1.07;
-    private static final int WITHIN = 10;
-    private static final double SAME = 0.6;
     private final Plane plane;
     private final double spread;
     private final double[] cos = new double[RAYS];
@@ -73,35 +72,26 @@ final class RimLikeness {
     }
 
     /**
-     * As {@link #fitted}, from the outline that was found and from one of the usual size there. Flux round a ball draws a second outline: a
-     * ball that grows and yet does not look like the rest stays as it was found, and one that is too large is taken for a usual one where
-     * its inside says so.
+     * As {@link #fitted}, from the outline that was found and from one of the usual size there. A ball that
+     * grows and yet does not look like the rest stays as it was found: flux round a ball draws a second outline.
      */
     Circle refined(Circle start, double usualRadius) {
         Circle own = fitted(start);
-        if (Math.abs(start.rPx() / usualRadius - 1) > ODD || unlike(own, COUNT) > FINE) {
+        if (Math.abs(start.rPx() / usualRadius - 1) > ODD || unlike(own) > FINE) {
             Circle plain = fitted(
                     new Circle(start.xPx(), start.yPx(), usualRadius, start.cover(), start.sigmaPx()));
-            own = unlike(plain, COUNT) < unlike(own, COUNT) ? plain : own;
+            own = unlike(plain) < unlike(own) ? plain : own;
         }
-        Circle chosen = own.rPx() > GROWN * start.rPx() && unlike(own, COUNT) > FLUX ? start : own;
-        if (chosen.rPx() > LARGE * usualRadius) {
-            Circle plain = new Circle(start.xPx(), start.yPx(), usualRadius, start.cover(),
-                    FLUX * usualRadius);
-            if (unlike(plain, WITHIN) < SAME * unlike(chosen, WITHIN)) {
-                return plain;
-            }
-        }
-        return chosen;
+        return own.rPx() > GROWN * start.rPx() && unlike(own) > FLUX ? start : own;
     }
 
-    /** How far a ball is from looking like the rest, 0 to 1, from the inside to a number of steps; its brightness as a whole left out. */
-    private double unlike(Circle c, int steps) {
-        double[] miss = new double[RAYS * steps];
+    /** How far a ball is from looking like the rest, 0 to 1, its brightness as a whole left out. */
+    private double unlike(Circle c) {
+        double[] miss = new double[RAYS * COUNT];
         for (int i = 0; i < RAYS; i++) {
-            for (int k = 0; k < steps; k++) {
+            for (int k = 0; k < COUNT; k++) {
                 double u = (FROM + STEP * k) * c.rPx();
-                miss[i * steps + k] = usual[i][k] - plane.at(c.xPx() + u * cos[i], c.yPx() + u * sin[i]);
+                miss[i * COUNT + k] = usual[i][k] - plane.at(c.xPx() + u * cos[i], c.yPx() + u * sin[i]);
             }
         }
         double middle = BeadCheck.median(miss);
@@ -138,9 +128,11 @@ final class RimLikeness {
                     double px = x + u * r * cos[i];
                     double py = y + u * r * sin[i];
                     int n = i * COUNT + k;
-                    slopeX[n] = (plane.at(px + h, py) - plane.at(px - h, py)) / (2 * h);
-                    slopeY[n] = (plane.at(px, py + h) - plane.at(px, py - h)) / (2 * h);
-                    slopeR[n] = u * (slopeX[n] * cos[i] + slopeY[n] * sin[i]);
+                    if (turn < SLOPES) {
+                        slopeX[n] = (plane.at(px + h, py) - plane.at(px - h, py)) / (2 * h);
+                        slopeY[n] = (plane.at(px, py + h) - plane.at(px, py - h)) / (2 * h);
+                        slopeR[n] = u * (slopeX[n] * cos[i] + slopeY[n] * sin[i]);
+                    }
                     miss[n] = usual[i][k] + bright - plane.at(px, py);
                     sized[n] = Math.abs(miss[n]);
                 }

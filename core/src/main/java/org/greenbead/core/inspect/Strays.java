@@ -77,7 +77,9 @@ final class Strays {
         double least = Double.MAX_VALUE;
         for (Circle c : circles) {
             if (c != null) {
-                least = Math.min(least, Math.hypot(c.xPx() - x, c.yPx() - y) / c.rPx() - 1);
+                double dx = c.xPx() - x;
+                double dy = c.yPx() - y;
+                least = Math.min(least, Math.sqrt(dx * dx + dy * dy) / c.rPx() - 1);
             }
         }
         return least;
@@ -152,10 +154,15 @@ final class Strays {
 
     private void paint(boolean[] closed, double x, double y, double r, boolean value) {
         for (int py = (int) Math.max(0, y - r); py <= Math.min(light.height - 1, y + r); py++) {
-            for (int px = (int) Math.max(0, x - r); px <= Math.min(light.width - 1, x + r); px++) {
-                if (Math.hypot(px + 0.5 - x, py + 0.5 - y) <= r) {
-                    closed[py * light.width + px] = value;
-                }
+            double down = py + 0.5 - y;
+            if (Math.abs(down) > r) {
+                continue;
+            }
+            double half = Math.sqrt(r * r - down * down);
+            int from = (int) Math.max(0, Math.ceil(x - half - 0.5));
+            int to = (int) Math.min(light.width - 1, Math.floor(x + half - 0.5));
+            if (from <= to) {
+                java.util.Arrays.fill(closed, py * light.width + from, py * light.width + to + 1, value);
             }
         }
     }
