@@ -47,7 +47,7 @@ public final class BoardCompare {
         Plane b = after.light();
         Projection onto = Registered.of(a, b).orElseThrow(() -> new UnclearPhotoException(
                 UnclearPhotoException.Why.NO_FIELD,
-                "the two photos do not show the same place, or differ too much in angle; take both from above, the same way up"));
+                "the two photos do not show the same place, or too little of it in both; take both from above, with the same parts in view"));
         return new Work(before, after, onto).change();
     }
 
