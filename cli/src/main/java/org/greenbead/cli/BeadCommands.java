@@ -267,6 +267,8 @@ final class BeadCommands {
     /** A stencil for a map. */
     @Command(name = "stencil", mixinStandardHelpOptions = true, description = "Draws the stencil for a bead map as SVG and RS-274X; openings as given, or such that each makes the ball of its site.")
     static final class Stencil extends Verb {
+        private static final double LEAST_OPENING_MM = 0.05;
+        private static final double MOST_OPENING_MM = 5;
         @Parameters(paramLabel = "MAP", description = "Bead map.")
         private Path file;
         @Option(names = "--thickness", required = true, description = "Of the sheet, mm.")
@@ -317,24 +319,15 @@ final class BeadCommands {
             return radiusMm == null ? new Aperture.Round(width) : new Aperture.Square(width, radiusMm);
         }
 
-        /** By halving: the release depends on the opening that is looked for. */
         private double wanted(Site site, double metal, BeadMap map) {
             double ball = site.diameterMm().orElseThrow(() -> new IllegalArgumentException(
                     "site " + site.name()
                             + " has no diameter; add diameter_mm to the map, or give --opening"));
-            double low = 0.05;
-            double high = 5;
-            for (int i = 0; i < 60; i++) {
-                double middle = (low + high) / 2;
-                Aperture tried = shape(middle);
-                if (Balls.diameterMm(tried, thicknessMm, metal,
-                        Balls.released(tried.areaRatio(thicknessMm))) < ball) {
-                    low = middle;
-                } else {
-                    high = middle;
-                }
-            }
-            return Math.round(high * 1000) / 1000.0;
+            return Balls.widthMm(LEAST_OPENING_MM, MOST_OPENING_MM, width -> {
+                Aperture tried = shape(width);
+                return Balls.diameterMm(tried, thicknessMm, metal,
+                        Balls.released(tried.areaRatio(thicknessMm)));
+            }, ball);
         }
     }
 

@@ -1,5 +1,6 @@
 package org.greenbead.core.bead;
 
+import java.util.function.DoubleUnaryOperator;
 import org.greenbead.core.quantity.Check;
 
 /** Balls out of openings, and openings for balls. A ball is a sphere of the metal that an opening released: {@code d^3 = 6 V / pi}. */
@@ -10,6 +11,26 @@ public final class Balls {
             {0.9, 0.94}, {1.2, 0.97}, {2.0, 0.99}};
 
     private Balls() {
+    }
+
+    /**
+     * The width of an opening whose ball has a wanted diameter, by halving: the release depends on the opening that is looked for. Balls
+     * grow with their openings.
+     *
+     * @param ballMm of an opening of a width
+     */
+    public static double widthMm(double lowMm, double highMm, DoubleUnaryOperator ballMm, double wantedMm) {
+        double low = lowMm;
+        double high = highMm;
+        for (int i = 0; i < 60; i++) {
+            double middle = (low + high) / 2;
+            if (ballMm.applyAsDouble(middle) < wantedMm) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        return Math.round(high * 1000) / 1000.0;
     }
 
     /** Part of the paste in an opening that stays on the pad. */

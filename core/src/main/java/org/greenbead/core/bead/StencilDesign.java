@@ -161,7 +161,7 @@ public record StencilDesign(Aperture opening, double thicknessMm, double pitchMm
     }
 
     /**
-     * With the opening that makes a wanted ball, by halving, for the release depends on the opening that is looked for.
+     * With the opening that makes a wanted ball.
      *
      * @throws IllegalArgumentException when no opening that leaves metal to its neighbour makes it
      */
@@ -174,14 +174,6 @@ public record StencilDesign(Aperture opening, double thicknessMm, double pitchMm
                             + "take a thicker sheet, a second fill, or spheres",
                     pitchMm, wantedMm, thicknessMm));
         }
-        for (int i = 0; i < 50; i++) {
-            double middle = (low + high) / 2;
-            if (wide(middle).ballMm() < wantedMm) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return wide(Math.round(high * 1000) / 1000.0);
+        return wide(Balls.widthMm(low, high, w -> wide(w).ballMm(), wantedMm));
     }
 }

@@ -46,7 +46,8 @@ final class BeadJudge {
             double missing = Balls.sphereMm3(nominal) - s.diameterMm().map(Balls::sphereMm3).orElse(0.0);
             BeadVerdict.Fix fix = switch (s.state()) {
                 case MISSING -> BeadVerdict.Fix.ADD_BALL;
-                case SMALL -> BeadVerdict.Fix.ADD_PASTE;
+                // How much is missing is not known where only the pad round it was measured.
+                case SMALL -> s.diameterMm().isPresent() ? BeadVerdict.Fix.ADD_PASTE : BeadVerdict.Fix.LOOK;
                 case LARGE -> BeadVerdict.Fix.TAKE_OFF;
                 case DISPLACED -> BeadVerdict.Fix.SETTLE;
                 case BRIDGED -> BeadVerdict.Fix.PART;
@@ -54,7 +55,7 @@ final class BeadJudge {
             };
             boolean paste = fix == BeadVerdict.Fix.ADD_BALL || fix == BeadVerdict.Fix.ADD_PASTE;
             todo.add(new BeadVerdict.Todo(s.site(), s.state(), fix, paste ? missing / METAL_PART : 0,
-                    s.state() == BeadState.UNKNOWN ? 0 : missing, site.critical(), site.net()));
+                    fix == BeadVerdict.Fix.LOOK ? 0 : missing, site.critical(), site.net()));
             unknown += s.state() == BeadState.UNKNOWN ? 1 : 0;
             moved += s.state() == BeadState.DISPLACED ? 1 : 0;
             bridged += s.state() == BeadState.BRIDGED ? 1 : 0;

@@ -14,7 +14,8 @@ import org.greenbead.core.quantity.Check;
 /**
  * A bead map made from a photo of a balled field: spots are numbered along the two directions in which their neighbours lie, from one that
  * agrees with its neighbours outwards; the numbers are fitted to the picture and what does not agree is dropped. The picture is taken as it
- * is seen: row A at the top. The pitch cannot be seen and is given; the diameter follows from it. Stateless.
+ * is seen: row A at the top. The pitch cannot be seen and is given; the diameter follows from it. What does not agree may be a field of its
+ * own with another pitch: the two are called A and B. Stateless.
  */
 public final class MapProposal {
     private static final double STEP = 1.17;
@@ -22,6 +23,10 @@ public final class MapProposal {
     private static final int LEAST_SITES = 9;
     private static final int LOOKS = 5;
     private static final double LARGEST_PART = 0.66;
+    /** So much of what the first field left must lie on the second: else it is dirt. */
+    private static final double SECOND_PART = 0.6;
+    /** Balls of a second field may lie farther apart. */
+    private static final double WIDER = 1.4;
 
     private MapProposal() {
     }
@@ -51,10 +56,17 @@ public final class MapProposal {
     /** Row and column, from anywhere. */
     private record Cell(int column, int row) {}
 
-    /** @param strayed spots that found no number */
-    private record Numbered(Map<Cell, Peak> cells, Projection projection, double radiusPx, int strayed) {
+    /** @param strong all spots that were looked at */
+    private record Numbered(Map<Cell, Peak> cells, Projection projection, double radiusPx,
+            List<Peak> strong) {
         double quality() {
-            return cells.size() - 0.3 * strayed;
+            return cells.size() - 0.3 * (strong.size() - cells.size());
+        }
+
+        /** Spots that found no number. */
+        List<Peak> strayed() {
+            var kept = new java.util.HashSet<>(cells.values());
+            return strong.stream().filter(p -> !kept.contains(p)).toList();
         }
     }
 
@@ -72,6 +84,10 @@ public final class MapProposal {
         // Only what stands out like the better half does.
         double usual = all.all.get(all.all.size() / 4).strength();
         List<Peak> strong = all.all.stream().filter(p -> p.strength() > 0.4 * usual).toList();
+        return numbered(strong, radius, whole);
+    }
+
+    private static Optional<Numbered> numbered(List<Peak> strong, double radius, Plane whole) {
         var peaks = new Peaks(strong, 4 * radius, whole.width, whole.height);
         double[] nearest = strong.stream().mapToDouble(p -> {
             double[] least = {Double.MAX_VALUE};
@@ -158,7 +174,7 @@ public final class MapProposal {
             projection = cells.size() < LEAST_SITES ? Optional.empty() : fit(projection.get(), cells);
         }
         Map<Cell, Peak> last = cells;
-        return projection.map(p -> new Numbered(last, p, radius, peaks.all.size() - last.size()));
+        return projection.map(p -> new Numbered(last, p, radius, peaks.all));
     }
 
     private static Optional<Projection> fit(Projection start, Map<Cell, Peak> cells) {
@@ -204,12 +220,17 @@ public final class MapProposal {
         for (int row = top; row <= low; row++) {
             for (int column = left; column <= right; column++) {
                 if (seen.cells.containsKey(new Cell(column, row))) {
-                    sites.add(new Site(RowNames.site(row - top, column - left),
+                    sites.add(named(RowNames.site(row - top, column - left),
                             (column - (left + right) / 2.0) * pitchMm,
-                            ((top + low) / 2.0 - row) * pitchMm, Optional.empty(), "",
-                            Site.Critical.UNKNOWN));
+                            ((top + low) / 2.0 - row) * pitchMm));
                 }
             }
+        }
+        Optional<Numbered> other = numbered(seen.strayed(), WIDER * seen.radiusPx, picture.red)
+                .filter(o -> o.cells.size() > SECOND_PART * seen.strayed().size());
+        if (other.isPresent()) {
+            sites.replaceAll(s -> named("A:" + s.name(), s.xMm(), s.yMm()));
+            sites.addAll(second(seen, other.get(), (left + right) / 2.0, (top + low) / 2.0, pitchMm));
         }
         var bare = new BeadMap(sites);
         // From the large side: an expectation that is too small would settle on the highlights.
@@ -231,6 +252,45 @@ public final class MapProposal {
             }
         }
         return sized;
+    }
+
+    private static Site named(String name, double xMm, double yMm) {
+        return new Site(name, xMm, yMm, Optional.empty(), "", Site.Critical.UNKNOWN);
+    }
+
+    /** A second field of another pitch, its places taken from the lattice of the first, its pitch to a hundredth of a millimetre. */
+    private static List<Site> second(Numbered first, Numbered other, double midColumn, double midRow,
+            double pitchMm) {
+        List<double[]> places = other.cells.values().stream().map(p -> {
+            double[] at = first.projection.toMm(p.xPx(), p.yPx());
+            return new double[]{(at[0] - midColumn) * pitchMm, (midRow - at[1]) * pitchMm};
+        }).toList();
+        double[] nearest = places.stream().mapToDouble(p -> places.stream().filter(q -> q != p)
+                .mapToDouble(q -> Math.hypot(p[0] - q[0], p[1] - q[1])).min().orElse(pitchMm)).toArray();
+        double pitch = Math.round(100 * BeadCheck.median(nearest)) / 100.0;
+        double x0 = phase(places.stream().mapToDouble(p -> p[0]).toArray(), pitch);
+        double y0 = phase(places.stream().mapToDouble(p -> p[1]).toArray(), pitch);
+        int left = (int) Math.round((places.stream().mapToDouble(p -> p[0]).min().orElse(0) - x0) / pitch);
+        int top = (int) Math.round((places.stream().mapToDouble(p -> p[1]).max().orElse(0) - y0) / pitch);
+        var sites = new java.util.TreeMap<String, Site>();
+        for (double[] p : places) {
+            int column = (int) Math.round((p[0] - x0) / pitch);
+            int row = (int) Math.round((p[1] - y0) / pitch);
+            String name = "B:" + RowNames.site(top - row, column - left);
+            sites.put(name, named(name, x0 + column * pitch, y0 + row * pitch));
+        }
+        return List.copyOf(sites.values());
+    }
+
+    /** Where on a line of this pitch places lie, from their mean on the circle. */
+    private static double phase(double[] values, double pitch) {
+        double sin = 0;
+        double cos = 0;
+        for (double v : values) {
+            sin += Math.sin(2 * Math.PI * v / pitch);
+            cos += Math.cos(2 * Math.PI * v / pitch);
+        }
+        return pitch * Math.atan2(sin, cos) / (2 * Math.PI);
     }
 
     private static BeadMap with(BeadMap map, double diameterMm) {

@@ -12,6 +12,8 @@ import java.util.Random;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.bead.RowNames;
+import org.greenbead.core.bead.Site;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -212,6 +214,39 @@ public class PhotosOfBoardsTest {
         assertEquals(expectThrows(UnclearPhotoException.class,
                 () -> MapProposal.of(Raster.ofSrgb(700, 600, grey), 0.8)).why(),
                 UnclearPhotoException.Why.NO_FIELD);
+    }
+
+    /** A frame of balls at 0.5 mm, and within it a field of its own at 0.65 mm: both are numbered, each in its pitch. */
+    @Test
+    public void twoFieldsOfDifferentPitchAreProposed() throws UnclearPhotoException {
+        var sites = new ArrayList<Site>();
+        for (int row = 0; row < 18; row++) {
+            for (int column = 0; column < 18; column++) {
+                if (Math.min(Math.min(row, column), Math.min(17 - row, 17 - column)) < 3) {
+                    sites.add(new Site("A:" + RowNames.site(row, column), (column - 8.5) * 0.5,
+                            (8.5 - row) * 0.5,
+                            Optional.of(0.3), "", Site.Critical.UNKNOWN));
+                }
+            }
+        }
+        for (int row = 0; row < 7; row++) {
+            for (int column = 0; column < 7; column++) {
+                sites.add(new Site("B:" + RowNames.site(row, column), 0.07 + (column - 3) * 0.65,
+                        -0.05 + (3 - row) * 0.65, Optional.of(0.3), "", Site.Critical.UNKNOWN));
+            }
+        }
+        var two = new BeadMap(sites);
+        BeadMap proposed = MapProposal.of(
+                Painted.balls(two, Map.of(), List.of(), new Painted.Pose(70, 4, 3, 0, 0.9, 0.004, 3))
+                        .picture(),
+                0.5);
+        assertEquals(proposed.sites().stream().map(Site::name).collect(Collectors.toSet()),
+                two.sites().stream().map(Site::name).collect(Collectors.toSet()));
+        Map<String, Site> at = proposed.sites().stream().collect(Collectors.toMap(Site::name, s -> s));
+        for (Site s : sites) {
+            assertEquals(at.get(s.name()).xMm(), s.xMm(), 0.045, s.name());
+            assertEquals(at.get(s.name()).yMm(), s.yMm(), 0.045, s.name());
+        }
     }
 
     /** Out of focus, or most of the chip beside the picture: said, not guessed. */
