@@ -31,19 +31,28 @@ final class Patch {
     /**
      * The square round a place as the other picture would show it.
      *
-     * @param toX where a place lies in the other picture
+     * @param turn  by which the other is turned, radians; used where the two functions are null
+     * @param toX   where a place lies in the other picture
      */
-    static Patch of(Plane a, double x, double y, int half, DoubleBinaryOperator toX,
+    static Patch of(Plane a, double x, double y, int half, double turn, DoubleBinaryOperator toX,
             DoubleBinaryOperator toY) {
-        double jxx = toX.applyAsDouble(x + 1, y) - toX.applyAsDouble(x, y);
-        double jxy = toX.applyAsDouble(x, y + 1) - toX.applyAsDouble(x, y);
-        double jyx = toY.applyAsDouble(x + 1, y) - toY.applyAsDouble(x, y);
-        double jyy = toY.applyAsDouble(x, y + 1) - toY.applyAsDouble(x, y);
-        double det = jxx * jyy - jxy * jyx;
-        double xx = jyy / det;
-        double xy = -jxy / det;
-        double yx = -jyx / det;
-        double yy = jxx / det;
+        double c = Math.cos(turn);
+        double s = Math.sin(turn);
+        double xx = c;
+        double xy = s;
+        double yx = -s;
+        double yy = c;
+        if (toX != null) {
+            double jxx = toX.applyAsDouble(x + 1, y) - toX.applyAsDouble(x, y);
+            double jxy = toX.applyAsDouble(x, y + 1) - toX.applyAsDouble(x, y);
+            double jyx = toY.applyAsDouble(x + 1, y) - toY.applyAsDouble(x, y);
+            double jyy = toY.applyAsDouble(x, y + 1) - toY.applyAsDouble(x, y);
+            double det = jxx * jyy - jxy * jyx;
+            xx = jyy / det;
+            xy = -jxy / det;
+            yx = -jyx / det;
+            yy = jxx / det;
+        }
         int side = 2 * half + 1;
         double[] values = new double[side * side];
         double mean = 0;

@@ -6,18 +6,13 @@ import java.util.Optional;
 import java.util.Random;
 
 /**
- * Lays one photo on another of the same flat place, from rough guesses: patches rich in detail are looked for in the other photo by normalised correlation
+ * Lays one photo on another of the same flat place: patches rich in detail are looked for in the other photo by normalised correlation
  * (Lewis 1995), coarse to fine; a similarity by consensus (Fischler and Bolles 1981) throws out those that changed, then a homography is
  * fitted.
  */
 final class Registered {
     private static final int COARSE_WIDTH = 230;
     private static final double LEAST = 0.62;
-    private static final int GUESSES = 8;
-    private static final int LEAST_MATCHES = 6;
-    /** So many patches that agree are no accident. */
-    private static final int ENOUGH = 22;
-    private static final double NEAR = 2.5;
     /** The unit of the projection: hundredths keep its numbers near one. */
     static final double UNIT = 100;
 
@@ -36,22 +31,19 @@ final class Registered {
         int top = a.size() - 1;
         double scale = 1 << top;
         Plane small = a.get(top);
-        List<Match> most = List.of();
-        for (Overview.Guess guess : Overview.guesses(before, after, GUESSES)) {
-            Projection rough = Projection.affine(guess.c() * UNIT, -guess.s() * UNIT, guess.x0(),
-                    guess.s() * UNIT, guess.c() * UNIT, guess.y0(), before.width, before.height);
-            List<Match> agree = consensus(
-                    patches(small, b.get(top), 9, 7, 8, new At(rough, scale), small.width / 14));
-            most = agree.size() > most.size() ? agree : most;
-            if (most.size() >= ENOUGH) {
-                break;
+        var matches = new ArrayList<Match>();
+        for (int turn = -12; turn <= 12; turn += 6) {
+            List<Match> some = patches(small, b.get(top), 9, 7, 8, Math.toRadians(turn), null,
+                    small.width / 8);
+            if (some.size() > matches.size()) {
+                matches = new ArrayList<>(some);
             }
         }
-        Optional<Projection> start = start(most, scale, before);
+        Optional<Projection> start = consensus(matches, scale, before);
         for (int level = top; level >= Math.max(0, top - 2) && start.isPresent(); level--) {
             double s = 1 << level;
             Projection now = start.get();
-            List<Match> fine = patches(a.get(level), b.get(level), 14, 11, 9, new At(now, s), 4);
+            List<Match> fine = patches(a.get(level), b.get(level), 14, 11, 9, 0, new At(now, s), 4);
             double[][] from = fine.stream().map(m -> new double[]{m.x * s / UNIT, m.y * s / UNIT})
                     .toArray(double[][]::new);
             double[][] to = fine.stream().map(m -> new double[]{m.toX * s, m.toY * s})
@@ -74,7 +66,8 @@ final class Registered {
         }
     }
 
-    private static List<Match> patches(Plane a, Plane b, int across, int down, int half, At expected,
+    private static List<Match> patches(Plane a, Plane b, int across, int down, int half, double turn,
+            At expected,
             int reach) {
         var cells = new ArrayList<int[]>();
         for (int cy = 0; cy < down; cy++) {
@@ -99,22 +92,22 @@ final class Registered {
             }
         }
         return cells.parallelStream().map(c -> {
-            var patch = Patch.of(a, c[0] + 0.5, c[1] + 0.5, half, expected::x, expected::y);
-            double x = expected.x(c[0] + 0.5, c[1] + 0.5);
-            double y = expected.y(c[0] + 0.5, c[1] + 0.5);
+            var patch = Patch.of(a, c[0] + 0.5, c[1] + 0.5, half, turn, expected == null ? null : expected::x,
+                    expected == null ? null : expected::y);
+            double x = expected == null ? c[0] + 0.5 : expected.x(c[0] + 0.5, c[1] + 0.5);
+            double y = expected == null ? c[1] + 0.5 : expected.y(c[0] + 0.5, c[1] + 0.5);
             return patch.best(b, x, y, reach).filter(f -> f.like() > LEAST)
                     .map(f -> new Match(c[0] + 0.5, c[1] + 0.5, f.x(), f.y())).orElse(null);
         }).filter(java.util.Objects::nonNull).toList();
     }
 
-    /** Those that one similarity explains. */
-    private static List<Match> consensus(List<Match> matches) {
-        if (matches.size() < LEAST_MATCHES) {
-            return List.of();
+    private static Optional<Projection> consensus(List<Match> matches, double scale, Plane whole) {
+        if (matches.size() < 6) {
+            return Optional.empty();
         }
         var random = new Random(7);
         List<Match> best = List.of();
-        for (int turn = 0; turn < 600; turn++) {
+        for (int turn = 0; turn < 1500; turn++) {
             Match p = matches.get(random.nextInt(matches.size()));
             Match q = matches.get(random.nextInt(matches.size()));
             double dx = q.x - p.x;
@@ -127,26 +120,26 @@ final class Registered {
             double ey = q.toY - p.toY;
             double c = (dx * ex + dy * ey) / d2;
             double s = (dx * ey - dy * ex) / d2;
+            if (Math.hypot(c, s) < 0.7 || Math.hypot(c, s) > 1.4) {
+                continue;
+            }
             List<Match> agree = matches.stream().filter(m -> {
-                double x = p.toX + c * (m.x - p.x) - s * (m.y - p.y) - m.toX;
-                double y = p.toY + s * (m.x - p.x) + c * (m.y - p.y) - m.toY;
-                return x * x + y * y < NEAR * NEAR;
+                double x = p.toX + c * (m.x - p.x) - s * (m.y - p.y);
+                double y = p.toY + s * (m.x - p.x) + c * (m.y - p.y);
+                return Math.hypot(x - m.toX, y - m.toY) < 2.5;
             }).toList();
             if (agree.size() > best.size()) {
                 best = agree;
             }
         }
-        return best.size() < Math.max(LEAST_MATCHES, matches.size() / 4) ? List.of() : best;
-    }
-
-    private static Optional<Projection> start(List<Match> best, double scale, Plane whole) {
+        if (best.size() < Math.max(6, matches.size() / 4)) {
+            return Optional.empty();
+        }
         double[][] from = best.stream().map(m -> new double[]{m.x * scale / UNIT, m.y * scale / UNIT})
                 .toArray(double[][]::new);
         double[][] to = best.stream().map(m -> new double[]{m.toX * scale, m.toY * scale})
                 .toArray(double[][]::new);
-        return best.isEmpty()
-                ? Optional.empty()
-                : Projection.affine(UNIT, 0, 0, 0, UNIT, 0, whole.width, whole.height).fitted(from, to,
-                        Projection.Form.AFFINE);
+        return Projection.affine(UNIT, 0, 0, 0, UNIT, 0, whole.width, whole.height).fitted(from, to,
+                Projection.Form.AFFINE);
     }
 }
