@@ -138,7 +138,7 @@ final class PhotoCommands {
     static final class Compare extends Verb {
         @Parameters(index = "0", paramLabel = "BEFORE", description = "PNG or JPEG.")
         private Path before;
-        @Parameters(index = "1", paramLabel = "AFTER", description = "PNG or JPEG, the same way up.")
+        @Parameters(index = "1", paramLabel = "AFTER", description = "PNG or JPEG of the same place, any way up.")
         private Path after;
         @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON; places are pixels of the first photo.")
         private Path json;

@@ -168,15 +168,20 @@ public final class Painted {
 
     /** A board with parts, each a body between two ends. @param parts x, y, w, h in mm, rotated by nothing */
     static Raster board(List<double[]> parts, Pose pose) {
+        return board(parts, pose, MASK, new double[]{0.03, 0.12, 0.05});
+    }
+
+    /** @param mask over bare board, @param copper mask over copper */
+    static Raster board(List<double[]> parts, Pose pose, double[] mask, double[] copper) {
         var painted = new Painted(1100, 800, pose);
         var ground = new Random(11);
-        painted.plane((x, y) -> MASK);
+        painted.plane((x, y) -> mask);
         for (int i = 0; i < 60; i++) {
             double x = 20 * ground.nextDouble() - 10;
             double y = 14 * ground.nextDouble() - 7;
             double l = 1 + 4 * ground.nextDouble();
             boolean flat = ground.nextBoolean();
-            painted.box(x, y, flat ? l : 0.2, flat ? 0.2 : l, new double[]{0.03, 0.12, 0.05});
+            painted.box(x, y, flat ? l : 0.2, flat ? 0.2 : l, copper);
         }
         for (double[] p : parts) {
             painted.box(p[0], p[1], p[2], p[3], new double[]{0.5, 0.5, 0.5});

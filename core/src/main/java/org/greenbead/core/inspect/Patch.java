@@ -31,28 +31,19 @@ final class Patch {
     /**
      * The square round a place as the other picture would show it.
      *
-     * @param turn  by which the other is turned, radians; used where the two functions are null
-     * @param toX   where a place lies in the other picture
+     * @param toX where a place lies in the other picture
      */
-    static Patch of(Plane a, double x, double y, int half, double turn, DoubleBinaryOperator toX,
+    static Patch of(Plane a, double x, double y, int half, DoubleBinaryOperator toX,
             DoubleBinaryOperator toY) {
-        double c = Math.cos(turn);
-        double s = Math.sin(turn);
-        double xx = c;
-        double xy = s;
-        double yx = -s;
-        double yy = c;
-        if (toX != null) {
-            double jxx = toX.applyAsDouble(x + 1, y) - toX.applyAsDouble(x, y);
-            double jxy = toX.applyAsDouble(x, y + 1) - toX.applyAsDouble(x, y);
-            double jyx = toY.applyAsDouble(x + 1, y) - toY.applyAsDouble(x, y);
-            double jyy = toY.applyAsDouble(x, y + 1) - toY.applyAsDouble(x, y);
-            double det = jxx * jyy - jxy * jyx;
-            xx = jyy / det;
-            xy = -jxy / det;
-            yx = -jyx / det;
-            yy = jxx / det;
-        }
+        double jxx = toX.applyAsDouble(x + 1, y) - toX.applyAsDouble(x, y);
+        double jxy = toX.applyAsDouble(x, y + 1) - toX.applyAsDouble(x, y);
+        double jyx = toY.applyAsDouble(x + 1, y) - toY.applyAsDouble(x, y);
+        double jyy = toY.applyAsDouble(x, y + 1) - toY.applyAsDouble(x, y);
+        double det = jxx * jyy - jxy * jyx;
+        double xx = jyy / det;
+        double xy = -jxy / det;
+        double yx = -jyx / det;
+        double yy = jxx / det;
         int side = 2 * half + 1;
         double[] values = new double[side * side];
         double mean = 0;
@@ -80,15 +71,27 @@ final class Patch {
 
     double like(Plane b, double x, double y) {
         int side = 2 * half + 1;
+        double[] there = new double[side * side];
+        for (int v = 0; v < side; v++) {
+            for (int u = 0; u < side; u++) {
+                there[v * side + u] = b.at(x + u - half, y + v - half);
+            }
+        }
+        return like(there, 0, side);
+    }
+
+    /** @param at first number of the square, @param stride of its rows */
+    private double like(double[] there, int at, int stride) {
+        int side = 2 * half + 1;
         double sum = 0;
         double squares = 0;
         double cross = 0;
-        for (int v = -half; v <= half; v++) {
-            for (int u = -half; u <= half; u++) {
-                double value = b.at(x + u, y + v);
+        for (int v = 0; v < side; v++) {
+            for (int u = 0; u < side; u++) {
+                double value = there[at + v * stride + u];
                 sum += value;
                 squares += value * value;
-                cross += value * values[(v + half) * side + u + half];
+                cross += value * values[v * side + u];
             }
         }
         double n = values.length;
@@ -98,13 +101,21 @@ final class Patch {
 
     /** The best place within reach, to a fraction of a pixel; empty where it would hang over the border. */
     Optional<Found> best(Plane b, double x, double y, int reach) {
+        int side = 2 * half + 1;
+        int wide = 2 * reach + side;
+        double[] near = new double[wide * wide];
+        for (int dy = 0; dy < wide; dy++) {
+            for (int dx = 0; dx < wide; dx++) {
+                near[dy * wide + dx] = b.at(x + dx - reach - half, y + dy - reach - half);
+            }
+        }
         double best = -2;
         int bx = 0;
         int by = 0;
         for (int dy = -reach; dy <= reach; dy++) {
             for (int dx = -reach; dx <= reach; dx++) {
                 if (b.holds(x + dx, y + dy, half + 1)) {
-                    double like = like(b, x + dx, y + dy);
+                    double like = like(near, (dy + reach) * wide + dx + reach, wide);
                     if (like > best) {
                         best = like;
                         bx = dx;

@@ -64,7 +64,11 @@ public class PhotosOfBoardsTest {
     }
 
     private static List<double[]> parts() {
-        var random = new Random(3);
+        return parts(3);
+    }
+
+    private static List<double[]> parts(int seed) {
+        var random = new Random(seed);
         var parts = new ArrayList<double[]>();
         for (int row = 0; row < 5; row++) {
             for (int column = 0; column < 8; column++) {
@@ -103,6 +107,47 @@ public class PhotosOfBoardsTest {
         assertTrue(none.agreed() > 0.97, "agreed " + none.agreed());
     }
 
+    /** How far the second photo is turned, degrees, and the mask: over bare board, and over copper. */
+    @DataProvider
+    Object[][] boards() {
+        double[] green = {0.015, 0.05, 0.02};
+        double[] greenCopper = {0.03, 0.12, 0.05};
+        double[] black = {0.008, 0.008, 0.009};
+        double[] blackCopper = {0.012, 0.012, 0.013};
+        return new Object[][]{{62.0, green, greenCopper}, {-151.0, green, greenCopper},
+                {9.0, black, blackCopper},
+                {90.0, black, blackCopper}};
+    }
+
+    /** Whatever way up, on a green board and on a black one; the part that moved lies over where it lay. */
+    @Test(dataProvider = "boards")
+    public void partsAreFollowedOnTurnedPhotos(double turn, double[] mask, double[] copper)
+            throws UnclearPhotoException {
+        List<double[]> before = parts();
+        var after = new ArrayList<>(before);
+        // In the middle, where both photos show them whatever the turn.
+        List<double[]> inner = before.stream()
+                .sorted(java.util.Comparator.comparingDouble(p -> Math.hypot(p[0], p[1]))).toList();
+        double[] gone = inner.get(1);
+        double[] was = inner.get(6);
+        after.remove(gone);
+        double shift = 0.7 * was[3];
+        after.set(after.indexOf(was), new double[]{was[0], was[1] + shift, was[2], was[3]});
+        var one = new Painted.Pose(55, 0, 0, 0, 0.9, 0.004, 1);
+        Change change = BoardCompare.of(Painted.board(before, one, mask, copper),
+                Painted.board(after, new Painted.Pose(52, turn, 3, 0, 1.1, 0.004, 2), mask, copper));
+        assertEquals(change.vanished().size(), 1, change.toString());
+        assertEquals(change.moved().size(), 1, change.toString());
+        double[] px = seen(one, gone);
+        assertEquals(change.vanished().getFirst().xPx(), px[0], 8);
+        assertEquals(change.vanished().getFirst().yPx(), px[1], 8);
+        Change.Moved moved = change.moved().getFirst();
+        double[] from = seen(one, was);
+        assertEquals(moved.xPx(), from[0], 8);
+        assertEquals(moved.yPx(), from[1], 8);
+        assertEquals(moved.yPx() - moved.toYPx(), 55 * shift, 8);
+    }
+
     private static double[] seen(Painted.Pose pose, double[] part) {
         double roll = Math.toRadians(pose.rollDeg());
         double x = part[0] * Math.cos(roll) + part[1] * Math.sin(roll);
@@ -116,6 +161,12 @@ public class PhotosOfBoardsTest {
         Raster balls = Painted.balls(FIELD, Map.of(), List.of(), Painted.Pose.plain()).picture();
         assertEquals(expectThrows(UnclearPhotoException.class, () -> BoardCompare.of(one, balls)).why(),
                 UnclearPhotoException.Why.NO_FIELD);
+        for (int seed : new int[]{40, 41}) {
+            // The same outline, mask and size of parts; they lie elsewhere.
+            Raster other = Painted.board(parts(seed), new Painted.Pose(53, 4, 2, 0, 1, 0.004, seed));
+            assertEquals(expectThrows(UnclearPhotoException.class, () -> BoardCompare.of(one, other)).why(),
+                    UnclearPhotoException.Why.NO_FIELD);
+        }
     }
 
     /** Two hundred projections with a quarter of wild points: found again to a twentieth of a pixel. */
