@@ -21,7 +21,8 @@ final class Shared {
     private Path data;
     @Option(names = "--fahrenheit", description = "Show temperatures in degrees Fahrenheit; files stay in degrees Celsius.")
     private boolean fahrenheit;
-    private final OpenFiles files = new OpenFiles();
+    /** Only made when it is asked for: every command has its own copy of these options. */
+    private OpenFiles files;
 
     Path data() {
         if (data != null) {
@@ -38,15 +39,18 @@ final class Shared {
     }
 
     OpenFiles files() {
+        if (files == null) {
+            files = new OpenFiles();
+        }
         return files;
     }
 
     DemoWorld world() {
-        return new DemoWorld(files);
+        return new DemoWorld(files());
     }
 
     Ledger ledger() throws LedgerException {
-        return Ledger.open(data(), files, InstantSource.system());
+        return Ledger.open(data(), files(), InstantSource.system());
     }
 
     /** The run of that id; the newest when it is "last". */

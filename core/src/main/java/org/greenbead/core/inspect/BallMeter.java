@@ -117,13 +117,7 @@ final class BallMeter {
                 }
             }
             if (Double.isFinite(at)) {
-                double[] slope = {cos[i], sin[i], 1};
-                for (int a = 0; a < 3; a++) {
-                    for (int c = 0; c < 3; c++) {
-                        m[a][c] += slope[a] * slope[c];
-                    }
-                    m[a][3] += slope[a] * (at - radius);
-                }
+                add(m, cos[i], sin[i], 1, at - radius);
                 squares += (at - radius) * (at - radius);
                 used++;
             }
@@ -183,132 +177,177 @@ final class BallMeter {
     }
 
     private Circle around(double x0, double y0, double expected, double from, double to, double usual) {
-        double h = Math.max(0.35, expected / 50);
-        int count = (int) ((to - from) * expected / h) + 1;
-        int half = Math.max(2, (int) Math.round(Math.max(1.3, 0.07 * expected) / h));
-        var fall = new double[RAYS][count];
-        var profile = new double[count];
-        var sums = new double[count + 1];
-        var dark = new double[count];
-        for (int i = 0; i < RAYS; i++) {
-            for (int k = 0; k < count; k++) {
-                double rho = from * expected + k * h;
-                profile[k] = tin.at(x0 + rho * cos[i], y0 + rho * sin[i]);
+        var rays = new Rays(x0, y0, expected, from, to);
+        rays.read();
+        return rays.fitted(rays.start(usual));
+    }
+
+    /** What is seen along the rays from one place: how far it falls from bright to dark at each step outwards. */
+    private final class Rays {
+        private final double x0;
+        private final double y0;
+        private final double expected;
+        private final double first;
+        private final double h;
+        private final int count;
+        private final int half;
+        private final double[][] fall;
+        private final double[] dark;
+        private final double[] miss = new double[RAYS];
+        private final double[] weight = new double[RAYS];
+
+        Rays(double x0, double y0, double expected, double from, double to) {
+            this.x0 = x0;
+            this.y0 = y0;
+            this.expected = expected;
+            first = from * expected;
+            h = Math.max(0.35, expected / 50);
+            count = (int) ((to - from) * expected / h) + 1;
+            half = Math.max(2, (int) Math.round(Math.max(1.3, 0.07 * expected) / h));
+            fall = new double[RAYS][count];
+            dark = new double[count];
+        }
+
+        void read() {
+            var profile = new double[count];
+            var sums = new double[count + 1];
+            for (int i = 0; i < RAYS; i++) {
+                tin.along(x0 + first * cos[i], y0 + first * sin[i], h * cos[i], h * sin[i], profile);
+                for (int k = 0; k < count; k++) {
+                    sums[k + 1] = sums[k] + profile[k];
+                    dark[k] += (profile[k] - ground) / RAYS;
+                }
+                fallen(sums, fall[i]);
             }
-            for (int k = 0; k < count; k++) {
-                sums[k + 1] = sums[k] + profile[k];
-                dark[k] += (profile[k] - ground) / RAYS;
-            }
+        }
+
+        private void fallen(double[] sums, double[] out) {
             for (int k = 0; k < count; k++) {
                 int lo = Math.max(0, k - half);
                 int hi = Math.min(count, k + half);
-                fall[i][k] = k - lo < 1 || hi - k < 1
+                out[k] = k - lo < 1 || hi - k < 1
                         ? 0
                         : Math.clamp(((sums[k] - sums[lo]) / (k - lo) - (sums[hi] - sums[k]) / (hi - k))
                                 / (level - ground), -0.3, 1);
             }
         }
-        // The radius at which most rays fall; a slack of a few pixels for a middle that is not known well yet.
-        int slack = Math.max(1, (int) Math.round(0.06 * expected / h));
-        double best = -1;
-        int bestK = (int) ((1 - from) * expected / h);
-        var standing = new double[count];
-        var most = new double[count];
-        for (double[] ray : fall) {
-            java.util.Arrays.fill(most, 0);
-            for (int j = -slack; j <= slack; j++) {
-                for (int k = slack; k < count - slack; k++) {
-                    most[k] = ray[k + j] > most[k] ? ray[k + j] : most[k];
-                }
-            }
+
+        /** The radius at which most rays fall; a slack of a few pixels for a middle that is not known well yet. */
+        double start(double usual) {
+            int slack = Math.max(1, (int) Math.round(0.06 * expected / h));
+            double best = -1;
+            int bestK = (int) ((expected - first) / h);
+            double[] standing = standing(slack);
             for (int k = slack; k < count - slack; k++) {
-                standing[k] += most[k] < 0.7 ? most[k] : 0.7;
-            }
-        }
-        for (int k = slack; k < count - slack; k++) {
-            double rho = from * expected + k * h;
-            // Of two outlines, one in the other, the one closer to the usual size is the ball, unless it is far clearer.
-            standing[k] *= likely(rho / usual);
-            if (standing[k] > best) {
-                best = standing[k];
-                bestK = k;
-            }
-        }
-        // The innermost outline beyond which it is dark: glints of flux lie farther out, highlights on the ball farther in.
-        for (int k = slack; k < bestK; k++) {
-            if (standing[k] > 0.55 * best && standing[k] >= standing[k - 1] && standing[k] >= standing[k + 1]
-                    && dark[Math.min(count - 1, k + half)] < 0.55 * (level - ground)) {
-                bestK = k;
-                break;
-            }
-        }
-        double dx = 0;
-        double dy = 0;
-        double r = from * expected + bestK * h;
-        double gate = 0.2 * r;
-        double sigma = r;
-        double cover = 0;
-        var miss = new double[RAYS];
-        var weight = new double[RAYS];
-        for (int turn = 0; turn < 7; turn++) {
-            for (int i = 0; i < RAYS; i++) {
-                double along = dx * cos[i] + dy * sin[i];
-                double side = -dx * sin[i] + dy * cos[i];
-                double rho = along + Math.sqrt(Math.max(0.04 * r * r, r * r - side * side));
-                int mid = (int) Math.round((rho - from * expected) / h);
-                int reach = (int) Math.ceil(gate / h);
-                int lo = Math.max(1, mid - reach);
-                int hi = Math.min(count - 2, mid + reach);
-                double steepest = 0;
-                for (int k = lo; k <= hi; k++) {
-                    steepest = Math.max(steepest, fall[i][k]);
+                // Of two outlines, one in the other, the one closer to the usual size is the ball, unless it is far clearer.
+                standing[k] *= likely((first + k * h) / usual);
+                if (standing[k] > best) {
+                    best = standing[k];
+                    bestK = k;
                 }
-                // The first clear fall on the way out: a glint beyond the ball falls too, but later.
-                int at = -1;
-                double clear = 0;
-                for (int k = lo; k <= hi && at < 0; k++) {
-                    if (fall[i][k] > Math.max(0.08, FIRST * steepest) && fall[i][k] >= fall[i][k - 1]
-                            && fall[i][k] > fall[i][k + 1]) {
-                        clear = fall[i][k];
-                        at = k;
+            }
+            // The innermost outline beyond which it is dark: glints of flux lie farther out, highlights on the ball farther in.
+            for (int k = slack; k < bestK; k++) {
+                if (standing[k] > 0.55 * best && standing[k] >= standing[k - 1]
+                        && standing[k] >= standing[k + 1]
+                        && dark[Math.min(count - 1, k + half)] < 0.55 * (level - ground)) {
+                    return first + k * h;
+                }
+            }
+            return first + bestK * h;
+        }
+
+        private double[] standing(int slack) {
+            var standing = new double[count];
+            var most = new double[count];
+            for (double[] ray : fall) {
+                Arrays.fill(most, 0);
+                for (int j = -slack; j <= slack; j++) {
+                    for (int k = slack; k < count - slack; k++) {
+                        most[k] = ray[k + j] > most[k] ? ray[k + j] : most[k];
                     }
                 }
-                weight[i] = 0;
-                if (at > 0) {
-                    double bend = fall[i][at - 1] - 2 * fall[i][at] + fall[i][at + 1];
-                    double fine = bend < -1e-9 ? (fall[i][at - 1] - fall[i][at + 1]) / (2 * bend) : 0;
-                    // fall[k] is the step at the boundary before sample k.
-                    miss[i] = from * expected + (at + Math.clamp(fine, -0.5, 0.5) - 0.5) * h - rho;
-                    weight[i] = Math.min(0.6, clear);
+                for (int k = slack; k < count - slack; k++) {
+                    standing[k] += most[k] < 0.7 ? most[k] : 0.7;
                 }
             }
+            return standing;
+        }
+
+        Circle fitted(double radius) {
+            double dx = 0;
+            double dy = 0;
+            double r = radius;
+            double gate = 0.2 * r;
+            double sigma = r;
+            double cover = 0;
             double[] sized = new double[RAYS];
-            int n = 0;
-            for (int i = 0; i < RAYS; i++) {
-                if (weight[i] > 0) {
-                    sized[n++] = Math.abs(miss[i]);
+            for (int turn = 0; turn < 7; turn++) {
+                int n = 0;
+                for (int i = 0; i < RAYS; i++) {
+                    double along = dx * cos[i] + dy * sin[i];
+                    double side = -dx * sin[i] + dy * cos[i];
+                    edge(i, along + Math.sqrt(Math.max(0.04 * r * r, r * r - side * side)), gate);
+                    if (weight[i] > 0) {
+                        sized[n++] = Math.abs(miss[i]);
+                    }
+                }
+                if (n < RAYS / 5) {
+                    return new Circle(x0 + dx, y0 + dy, r, 0, r);
+                }
+                Arrays.sort(sized, 0, n);
+                double[] step = step(Math.max(0.8, 4.7 * 1.48 * sized[n / 2]), r);
+                double limit = 0.3 * r;
+                dx += Math.clamp(step[0], -limit, limit);
+                dy += Math.clamp(step[1], -limit, limit);
+                r = Math.clamp(r + step[2], 0.15 * expected, 2.2 * expected);
+                cover = step[3];
+                sigma = step[4] / Math.sqrt(Math.max(1, n - 3));
+                double narrower = Math.max(0.1 * r + 0.8, gate * 0.65);
+                if (narrower == gate && Math.abs(step[0]) + Math.abs(step[1]) + Math.abs(step[2]) < 0.01) {
+                    break;
+                }
+                gate = narrower;
+            }
+            return new Circle(x0 + dx, y0 + dy, r, cover, sigma);
+        }
+
+        /** The first clear fall on the way out, near {@code rho}: a glint beyond the ball falls too, but later. */
+        private void edge(int i, double rho, double gate) {
+            double[] ray = fall[i];
+            int mid = (int) Math.round((rho - first) / h);
+            int reach = (int) Math.ceil(gate / h);
+            int lo = Math.max(1, mid - reach);
+            int hi = Math.min(count - 2, mid + reach);
+            double steepest = 0;
+            for (int k = lo; k <= hi; k++) {
+                steepest = Math.max(steepest, ray[k]);
+            }
+            weight[i] = 0;
+            double least = Math.max(0.08, FIRST * steepest);
+            for (int k = lo; k <= hi; k++) {
+                if (ray[k] > least && ray[k] >= ray[k - 1] && ray[k] > ray[k + 1]) {
+                    double bend = ray[k - 1] - 2 * ray[k] + ray[k + 1];
+                    double fine = bend < -1e-9 ? (ray[k - 1] - ray[k + 1]) / (2 * bend) : 0;
+                    // A fall is the step at the boundary before its sample.
+                    miss[i] = first + (k + Math.clamp(fine, -0.5, 0.5) - 0.5) * h - rho;
+                    weight[i] = Math.min(0.6, ray[k]);
+                    return;
                 }
             }
-            if (n < RAYS / 5) {
-                return new Circle(x0 + dx, y0 + dy, r, 0, r);
-            }
-            Arrays.sort(sized, 0, n);
-            double cut = Math.max(0.8, 4.7 * 1.48 * sized[n / 2]);
+        }
+
+        /** Tukey's weights. @return step in x, y and radius, share of the rim that was found, root mean square of what misses */
+        private double[] step(double cut, double r) {
             double[][] m = new double[3][4];
             double total = 0;
             double squares = 0;
-            cover = 0;
+            double cover = 0;
             for (int i = 0; i < RAYS; i++) {
                 double q = miss[i] / cut;
                 if (weight[i] > 0 && Math.abs(q) < 1) {
                     double w = weight[i] * (1 - q * q) * (1 - q * q);
-                    double[] slope = {cos[i], sin[i], 1};
-                    for (int a = 0; a < 3; a++) {
-                        for (int b = 0; b < 3; b++) {
-                            m[a][b] += w * slope[a] * slope[b];
-                        }
-                        m[a][3] += w * slope[a] * miss[i];
-                    }
+                    add(m, cos[i], sin[i], w, miss[i]);
                     total += w;
                     squares += w * miss[i] * miss[i];
                     if (Math.abs(miss[i]) < 0.9 + 0.05 * r) {
@@ -316,20 +355,21 @@ final class BallMeter {
                     }
                 }
             }
-            cover /= RAYS;
-            double[] step = solve(m);
-            double limit = 0.3 * r;
-            dx += Math.clamp(step[0], -limit, limit);
-            dy += Math.clamp(step[1], -limit, limit);
-            r = Math.clamp(r + step[2], 0.15 * expected, 2.2 * expected);
-            sigma = Math.sqrt(squares / Math.max(1e-9, total)) / Math.sqrt(Math.max(1, n - 3));
-            double narrower = Math.max(0.1 * r + 0.8, gate * 0.65);
-            if (narrower == gate && Math.abs(step[0]) + Math.abs(step[1]) + Math.abs(step[2]) < 0.01) {
-                break;
-            }
-            gate = narrower;
+            double[] by = solve(m);
+            return new double[]{by[0], by[1], by[2], cover / RAYS,
+                    Math.sqrt(squares / Math.max(1e-9, total))};
         }
-        return new Circle(x0 + dx, y0 + dy, r, cover, sigma);
+    }
+
+    /** One place of the rim, towards (c, s), into the equations of a circle. */
+    private static void add(double[][] m, double c, double s, double weight, double miss) {
+        double[] slope = {c, s, 1};
+        for (int a = 0; a < 3; a++) {
+            for (int b = 0; b < 3; b++) {
+                m[a][b] += weight * slope[a] * slope[b];
+            }
+            m[a][3] += weight * slope[a] * miss;
+        }
     }
 
     private static double[] solve(double[][] m) {

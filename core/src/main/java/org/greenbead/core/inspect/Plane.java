@@ -32,6 +32,29 @@ final class Plane {
                 + (v[i + width] * (1 - ax) + v[i + width + 1] * ax) * ay;
     }
 
+    /** Values at even steps along a line. */
+    void along(double x, double y, double stepX, double stepY, double[] out) {
+        int last = out.length - 1;
+        if (!holds(x, y, 1.5) || !holds(x + last * stepX, y + last * stepY, 1.5)) {
+            for (int k = 0; k <= last; k++) {
+                out[k] = at(x + k * stepX, y + k * stepY);
+            }
+            return;
+        }
+        for (int k = 0; k <= last; k++) {
+            double fx = x - 0.5 + k * stepX;
+            double fy = y - 0.5 + k * stepY;
+            int ix = (int) fx;
+            int iy = (int) fy;
+            double ax = fx - ix;
+            double ay = fy - iy;
+            int i = iy * width + ix;
+            double low = v[i] + ax * (v[i + 1] - v[i]);
+            double high = v[i + width] + ax * (v[i + width + 1] - v[i + width]);
+            out[k] = low + ay * (high - low);
+        }
+    }
+
     boolean holds(double x, double y, double margin) {
         return x >= margin && y >= margin && x <= width - margin && y <= height - margin;
     }
