@@ -80,4 +80,32 @@ public class MapWindowTest extends DemoWindow {
         window.awaitText("#map-title", "120 sites");
         assertFalse(says("ball 0.30 mm"), "a site put in has the size of the others");
     }
+
+    @Test
+    public void aSecondFieldOfAnotherPitchIsPutBesideAndEdited() throws Exception {
+        editor("SB-0412");
+        window.await("the page", () -> !window.text("#map-title").isEmpty()
+                && !window.text("#pedal-word").startsWith("Looking"));
+        window.press(KeyCode.E);
+        type("8x8 0.8 0.45");
+        window.awaitText("#map-title", "64 sites");
+        window.press(KeyCode.T);
+        window.awaitText("#map-said", "one field");
+        window.press(KeyCode.E);
+        type("+ 3x4 1.0");
+        window.awaitText("#map-said", "where its middle lies");
+        window.press(KeyCode.E);
+        type("+ 3x4 1.0 0.5 at 0 -6");
+        window.awaitText("#map-title", "76 sites");
+        window.await("the second field", () -> says("B:A1") && says("3 rows, 4 columns, pitch 1.00 mm"));
+        window.press(KeyCode.RIGHT);
+        window.awaitText("#pedal-word", "Take out");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#map-title", "75 sites");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#map-title", "76 sites");
+        window.await("the size of its field", () -> says("ball 0.50 mm"));
+        window.press(KeyCode.T);
+        window.await("the main field", () -> says("8 rows, 8 columns, pitch 0.80 mm"));
+    }
 }

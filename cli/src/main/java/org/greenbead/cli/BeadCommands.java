@@ -16,6 +16,7 @@ import org.greenbead.core.bead.Balls;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Collapse;
 import org.greenbead.core.bead.EdgeGap;
+import org.greenbead.core.bead.FieldGrid;
 import org.greenbead.core.bead.Paste;
 import org.greenbead.core.bead.PullIn;
 import org.greenbead.core.bead.Site;
@@ -197,6 +198,8 @@ final class BeadCommands {
         private Double ballMm;
         @Option(names = "--gap", paramLabel = "FROM:TO", description = "Leave out the sites of a rectangle, such as G7:L11; may be given several times.")
         private List<String> gaps = new ArrayList<>();
+        @Option(names = "--second", paramLabel = "FIELD", description = "A second field of a new map: rows x columns, pitch, ball and the place of its middle, such as \"5x4 1.0 0.5 at 0 -6.5\"; its sites are B:A1 and so on.")
+        private List<String> seconds = new ArrayList<>();
         @Option(names = "--mirror", paramLabel = "OUT", description = "Write it as seen from the other side.")
         private Path mirror;
         @Option(names = "--stencil", paramLabel = "OTHER", description = "A stencil, as a map.")
@@ -259,6 +262,9 @@ final class BeadCommands {
             for (String gap : gaps) {
                 String[] ends = gap.split(":");
                 map = map.without(ends[0], ends[ends.length - 1]);
+            }
+            for (String second : seconds) {
+                map = FieldGrid.of(map).with(second);
             }
             return map;
         }

@@ -263,6 +263,12 @@ public class JobVerbsTest {
         assertEquals(other.status(), 1);
         assertTrue(other.out().contains("26 holes without a site"), other.out());
         assertEquals(type("map", file("x.csv"), "--new", "17", "--pitch", "0.65").status(), 2);
+        Said two = type("map", file("two.csv"), "--new", "17x17", "--pitch", "0.65", "--second",
+                "4x5 1.0 0.5 at 0 -8.5");
+        assertEquals(two.status(), 0, two.err());
+        assertTrue(two.out().contains("309 sites, pitch 0.650 mm, from A1 to B:D5"), two.out());
+        assertTrue(type("map", file("x.csv"), "--new", "17x17", "--pitch", "0.65", "--second", "4x5 1.0")
+                .err().contains("where its middle lies"));
     }
 
     @Test

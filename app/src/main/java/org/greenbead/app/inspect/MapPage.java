@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
@@ -109,6 +110,9 @@ public final class MapPage extends Page {
         page = Looks.as(
                 new VBox(head, middle, entry, said, Looks.label(texts.get("map.keys"), "muted", "small")),
                 "page");
+        boolean roomy = !Looks.compact(desk.settings().textPercent().get());
+        next.setVisible(roomy);
+        next.setManaged(roomy);
         backWord("");
         noteWord(texts.get("map.net"));
         title.setText(texts.get("balls.looking"));
@@ -178,7 +182,7 @@ public final class MapPage extends Page {
                 picture.isPresent() && !mirrored ? "map.over" : mirrored ? "map.mirrored" : "map.drawn"));
         here(g, texts);
         figures.getChildren().addAll(
-                Looks.label(texts.get("map.size", g.rows(), g.columns(), mm(map.pitchMm())), "text-ink",
+                Looks.label(texts.get("map.size", g.rows(), g.columns(), mm(g.pitchMm())), "text-ink",
                         "strong"),
                 Looks.label(
                         texts.get("map.only", count(map, Site.Critical.ONLY), count(map, Site.Critical.MANY),
@@ -194,9 +198,9 @@ public final class MapPage extends Page {
 
     private void here(FieldGrid g, Texts texts) {
         Optional<Site> site = g.site(row, column);
-        String name = RowNames.site(row, column);
+        String name = g.name(row, column);
         cell.getChildren().add(Looks.label(ranged
-                ? texts.get("map.range", RowNames.site(fromRow, fromColumn), name)
+                ? texts.get("map.range", g.name(fromRow, fromColumn), name)
                 : name, "figure", site.isPresent() ? "ink-green" : "ink-amber"));
         Point at = g.at(row, column);
         cell.getChildren()
@@ -213,9 +217,12 @@ public final class MapPage extends Page {
 
     private String rangeName() {
         return ranged
-                ? desk.texts().get("map.range", RowNames.site(fromRow, fromColumn),
-                        RowNames.site(row, column))
-                : RowNames.site(row, column);
+                ? desk.texts().get("map.range", name(fromRow, fromColumn), name(row, column))
+                : name(row, column);
+    }
+
+    private String name(int r, int c) {
+        return grid.map(g -> g.name(r, c)).orElseGet(() -> RowNames.site(r, c));
     }
 
     private static long count(BeadMap map, Site.Critical critical) {
@@ -226,12 +233,12 @@ public final class MapPage extends Page {
         boolean over = picture.isPresent() && onto.isPresent() && !mirrored;
         double scale = DRAWN_PX * 0.86 / Math.max(extent(g), 1e-6);
         var marks = new ArrayList<SitePhoto.Mark>();
-        String here = RowNames.site(row, column);
+        String here = g.name(row, column);
         boolean site = false;
         for (Site s : g.map().sites()) {
             Px at = over ? px(s.xMm(), s.yMm()) : drawn(s.xMm(), s.yMm(), scale);
             double mmPx = over ? onto.get().pxPerMm(s.xMm(), s.yMm()) : scale;
-            double radius = s.diameterMm().orElse(0.5 * g.map().pitchMm()) / 2 * mmPx;
+            double radius = s.diameterMm().orElse(0.5 * g.pitchMm()) / 2 * mmPx;
             site |= s.name().equals(here);
             marks.add(new SitePhoto.Mark(s.name(), misfits.contains(s.name())
                     ? SitePhoto.Kind.SQUARE
@@ -246,7 +253,7 @@ public final class MapPage extends Page {
             Point p = g.at(row, column);
             Px at = over ? px(p.xMm(), p.yMm()) : drawn(p.xMm(), p.yMm(), scale);
             marks.add(new SitePhoto.Mark(here, SitePhoto.Kind.DIAMOND, at.x(), at.y(),
-                    0.2 * g.map().pitchMm() * (over ? onto.get().pxPerMm(p.xMm(), p.yMm()) : scale),
+                    0.2 * g.pitchMm() * (over ? onto.get().pxPerMm(p.xMm(), p.yMm()) : scale),
                     Optional.empty()));
         }
         Optional<Px> corner = ranged ? Optional.of(fromCorner(g, over, scale)) : Optional.empty();
@@ -295,10 +302,10 @@ public final class MapPage extends Page {
     }
 
     /** Keeps a changed map at once; the one before can be had back. */
-    private void change(java.util.function.Supplier<BeadMap> by, String told) {
+    private void change(Supplier<BeadMap> by, String told) {
         try {
             BeadMap now = by.get();
-            FieldGrid fresh = FieldGrid.of(now);
+            FieldGrid fresh = gridOf(now);
             grid.ifPresent(g -> {
                 before.push(g.map());
                 if (before.size() > MOST_UNDO) {
@@ -311,6 +318,32 @@ public final class MapPage extends Page {
             save(now);
             show();
         } catch (IllegalArgumentException e) {
+            said.setText(String.valueOf(e.getMessage()));
+        }
+    }
+
+    /** The field that is being edited, as long as the map has it. */
+    private FieldGrid gridOf(BeadMap map) {
+        String field = grid.map(FieldGrid::field).orElse("");
+        return FieldGrid.fields(map).contains(field) ? FieldGrid.of(map, field) : FieldGrid.of(map);
+    }
+
+    private void otherField() {
+        grid.ifPresent(g -> {
+            said.setText(FieldGrid.fields(g.map()).size() == 1 ? desk.texts().get("map.one.field") : "");
+            take(g::next, 0, 0);
+        });
+    }
+
+    private void take(Supplier<FieldGrid> other, int atRow, int atColumn) {
+        try {
+            grid = Optional.of(other.get());
+            row = atRow;
+            column = atColumn;
+            ranged = false;
+            show();
+        } catch (IllegalArgumentException e) {
+            // A field of one ball has no rows and columns.
             said.setText(String.valueOf(e.getMessage()));
         }
     }
@@ -345,7 +378,7 @@ public final class MapPage extends Page {
             return;
         }
         BeadMap back = before.pop();
-        grid = Optional.of(FieldGrid.of(back));
+        grid = Optional.of(gridOf(back));
         save(back);
         said.setText(desk.texts().get("book.undone"));
         show();
@@ -376,6 +409,10 @@ public final class MapPage extends Page {
         Texts texts = desk.texts();
         switch (was) {
             case FIELD -> {
+                if (text.startsWith("+")) {
+                    more(text.substring(1).strip());
+                    return;
+                }
                 picture = Optional.empty();
                 row = 0;
                 column = 0;
@@ -388,6 +425,20 @@ public final class MapPage extends Page {
                     texts.get("map.is", rangeName(), text + " mm"));
             case NOTHING -> {
             }
+        }
+    }
+
+    /** A second field beside the others. */
+    private void more(String text) {
+        if (grid.isEmpty()) {
+            said.setText(desk.texts().get("map.more.first"));
+            return;
+        }
+        int fields = FieldGrid.fields(grid.get().map()).size();
+        change(() -> grid.orElseThrow().with(text), desk.texts().get("map.more"));
+        List<String> now = FieldGrid.fields(grid.get().map());
+        if (now.size() > fields) {
+            take(() -> FieldGrid.of(grid.orElseThrow().map(), now.getLast()), 0, 0);
         }
     }
 
@@ -423,12 +474,16 @@ public final class MapPage extends Page {
     }
 
     private void pressed(String site) {
-        RowNames.place(site).filter(p -> !site.contains(":")).ifPresent(p -> {
-            row = p.row();
-            column = p.column();
+        RowNames.place(site).ifPresent(p -> grid.ifPresent(g -> {
             page.requestFocus();
-            show();
-        });
+            if (RowNames.field(site).equals(g.field())) {
+                row = p.row();
+                column = p.column();
+                show();
+            } else {
+                take(() -> FieldGrid.of(g.map(), RowNames.field(site)), p.row(), p.column());
+            }
+        }));
     }
 
     private void move(int down, int right, boolean far) {
@@ -487,6 +542,7 @@ public final class MapPage extends Page {
             case DIGIT3 -> critical(Site.Critical.SPARE);
             case DIGIT4 -> critical(Site.Critical.UNKNOWN);
             case M -> choose();
+            case T -> otherField();
             case V -> {
                 mirrored = !mirrored;
                 show();

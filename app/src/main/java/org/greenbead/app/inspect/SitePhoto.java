@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
+import javafx.geometry.Bounds;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Group;
 import javafx.scene.image.Image;
@@ -182,9 +183,12 @@ final class SitePhoto extends Region {
             text.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), true);
             marks.getChildren().add(text);
             text.applyCss();
-            double width = text.getLayoutBounds().getWidth();
+            Bounds size = text.getLayoutBounds();
+            double width = size.getWidth();
             double up = y - r - 10;
-            var plate = Looks.as(new Rectangle(x - width / 2 - 3, up - 11, width + 6, 14), "picture-plate");
+            var plate = Looks.as(
+                    new Rectangle(x - width / 2 - 3, up + size.getMinY(), width + 6, size.getHeight()),
+                    "picture-plate");
             marks.getChildren().add(marks.getChildren().size() - 1, plate);
             text.setX(x - width / 2);
             text.setY(up);

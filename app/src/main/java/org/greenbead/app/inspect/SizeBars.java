@@ -41,7 +41,11 @@ final class SizeBars extends Pane {
             count[Math.clamp((int) ((ratio - 1 + span) / (2 * span) * BARS), 0, BARS - 1)]++;
         }
         int most = java.util.Arrays.stream(count).max().orElse(1);
-        double floor = getHeight() - 16;
+        Text word = Looks.as(new Text(low), "size-word");
+        getChildren().add(word);
+        word.applyCss();
+        double floor = getHeight() - word.getLayoutBounds().getHeight() - 2;
+        getChildren().clear();
         double wide = getWidth() / BARS;
         for (int i = 0; i < BARS; i++) {
             if (count[i] > 0) {

@@ -38,8 +38,9 @@ final class StencilSketch extends Region {
         double h = getHeight();
         double pitch = design.pitchMm();
         double tall = Math.max(design.thicknessMm(), design.ballMm()) * 1.25 + 0.12 * pitch;
-        double scale = Math.min((w - 30) / (2.1 * pitch), (h - 74) / tall);
-        double floor = h - 46;
+        double scale = Math.min((w - 30) / (2.1 * pitch), (h - 80) / tall);
+        // In a tall place the drawing stands in the middle.
+        double floor = h - 52 - Math.max(0, (h - 80 - tall * scale) / 2);
         double middle = w / 2;
         double t = design.thicknessMm() * scale;
         double open = design.opening().widthMm() * scale;
@@ -73,7 +74,7 @@ final class StencilSketch extends Region {
         measure(edges[0], edges[1], base - t - 8, design.opening().widthMm());
         measure(edges[1], edges[2], base - t - 24, design.webMm());
         measure(x - r, x + r, base - Math.max(2 * r, t) - 12, design.ballMm());
-        measure(middle - step / 2, middle + step / 2, floor + 30, pitch);
+        measure(middle - step / 2, middle + step / 2, floor + 36, pitch);
     }
 
     private void measure(double from, double to, double y, double mm) {

@@ -224,7 +224,9 @@ final class BoardView extends Region {
         text.applyCss();
         double width = text.getLayoutBounds().getWidth();
         if (overPhoto()) {
-            var plate = Looks.as(new Rectangle(x - width / 2 - 3, y - 11, width + 6, 14), "picture-plate");
+            var plate = Looks
+                    .as(new Rectangle(x - width / 2 - 3, y + text.getLayoutBounds().getMinY(), width + 6,
+                            text.getLayoutBounds().getHeight()), "picture-plate");
             marks.getChildren().add(marks.getChildren().size() - 1, plate);
         }
         text.setX(x - width / 2);

@@ -30,6 +30,7 @@ final class FormingPane extends VBox {
     private static final PseudoClass HERE = PseudoClass.getPseudoClass("here");
     private static final PseudoClass PAST = PseudoClass.getPseudoClass("past");
     private static final double ROW_PX = 39.5;
+    private static final double LARGE_PX = 16.9;
     private final HBox line = new HBox(4);
     private final VBox acts = Looks.as(new VBox(2), "forming-acts");
     private final Label head = Looks.label("", "caps");
@@ -59,7 +60,7 @@ final class FormingPane extends VBox {
         int fits = Math.max(4, (int) ((acts.getHeight() > 0 ? acts.getHeight() : 400) / rowPx()));
         List<Object> now = List.of(view.forming().stand(), view.acts(), view.next(), fits,
                 view.forming().passes(),
-                texts.words().unit(), state.coaching().act());
+                texts.words().unit(), large(), state.coaching().act());
         if (now.equals(shown)) {
             return;
         }
@@ -87,6 +88,10 @@ final class FormingPane extends VBox {
         return head.getFont().getSize() / 0.8;
     }
 
+    private boolean large() {
+        return getScene() != null && fontSize() >= LARGE_PX;
+    }
+
     private static List<Judged> ranked(FormingView view, java.util.Optional<Act> pedal) {
         var all = new ArrayList<>(view.acts());
         all.sort(Comparator.comparing((Judged j) -> pedal.filter(a -> a == j.act()).isEmpty())
@@ -107,6 +112,11 @@ final class FormingPane extends VBox {
             Label word = Looks.label(texts.say("stand." + method + "." + small(stand)), "forming-stand");
             word.setWrapText(false);
             word.setMinWidth(Region.USE_PREF_SIZE);
+            // Large text leaves room for where it stands and what comes next.
+            boolean said = !large() || here
+                    || stand.ordinal() == view.forming().stand().ordinal() + 1;
+            word.setVisible(said);
+            word.setManaged(said);
             word.pseudoClassStateChanged(HERE, here);
             word.setId("stand-" + small(stand));
             var cell = new HBox(6, mark, word);

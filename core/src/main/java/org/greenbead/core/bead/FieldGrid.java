@@ -1,39 +1,77 @@
 package org.greenbead.core.bead;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.quantity.Check;
 
 /**
  * Rows and columns of a bead map: where a cell lies that has no ball, and how cells are filled, emptied and described. Least squares through
- * the sites that lie in the main field; a second field with another pitch ("B:A1") keeps its sites and is not on the grid. Immutable.
+ * the sites of one field; a second field with another pitch ("B:A1") keeps its sites and has a grid of its own. Immutable.
  */
 public final class FieldGrid {
     private static final double USUAL_PART = 0.55;
     private final BeadMap map;
+    private final String field;
     private final double[] x;
     private final double[] y;
 
-    private FieldGrid(BeadMap map, double[] x, double[] y) {
+    private FieldGrid(BeadMap map, String field, double[] x, double[] y) {
         this.map = map;
+        this.field = field;
         this.x = x;
         this.y = y;
     }
 
-    /** @throws IllegalArgumentException when the sites show no rows and columns */
+    /**
+     * Of the first field.
+     *
+     * @throws IllegalArgumentException when its sites show no rows and columns
+     */
     public static FieldGrid of(BeadMap map) {
+        return of(map, fields(map).getFirst());
+    }
+
+    /** @throws IllegalArgumentException when the sites of that field show no rows and columns */
+    public static FieldGrid of(BeadMap map, String field) {
         var cells = new ArrayList<double[]>();
         for (Site site : map.sites()) {
-            Optional<RowNames.Place> place = site.name().contains(":")
-                    ? Optional.empty()
-                    : RowNames.place(site.name());
+            Optional<RowNames.Place> place = RowNames.field(site.name()).equals(field)
+                    ? RowNames.place(site.name())
+                    : Optional.empty();
             place.ifPresent(p -> cells.add(new double[]{p.column(), p.row(), site.xMm(), site.yMm()}));
         }
-        return new FieldGrid(map, plane(cells, 2), plane(cells, 3));
+        return new FieldGrid(map, field, plane(cells, 2), plane(cells, 3));
+    }
+
+    /** The fields of a map, the main one, which has no name, first. */
+    public static List<String> fields(BeadMap map) {
+        return map.sites().stream().map(s -> RowNames.field(s.name())).distinct().sorted().toList();
+    }
+
+    /** The grid of the next field of this map; its own where there is one. */
+    public FieldGrid next() {
+        List<String> all = fields(map);
+        return of(map, all.get((all.indexOf(field) + 1) % all.size()));
+    }
+
+    public String field() {
+        return field;
+    }
+
+    public String name(int row, int column) {
+        return RowNames.site(field, row, column);
+    }
+
+    public double pitchMm() {
+        return Math.min(Math.hypot(x[1], y[1]), Math.hypot(x[2], y[2]));
     }
 
     /** {@code value = a + b column + c row}, by the normal equations. */
@@ -74,7 +112,7 @@ public final class FieldGrid {
     }
 
     public Optional<Site> site(int row, int column) {
-        return map.site(RowNames.site(row, column));
+        return map.site(name(row, column));
     }
 
     /** The cell nearest to a place, from 0; outside the field too. */
@@ -87,15 +125,16 @@ public final class FieldGrid {
     }
 
     public int rows() {
-        return map.sites().stream().filter(s -> !s.name().contains(":"))
-                .flatMap(s -> RowNames.place(s.name()).stream()).mapToInt(RowNames.Place::row).max().orElse(0)
-                + 1;
+        return places().mapToInt(RowNames.Place::row).max().orElse(0) + 1;
     }
 
     public int columns() {
-        return map.sites().stream().filter(s -> !s.name().contains(":"))
-                .flatMap(s -> RowNames.place(s.name()).stream()).mapToInt(RowNames.Place::column).max()
-                .orElse(0) + 1;
+        return places().mapToInt(RowNames.Place::column).max().orElse(0) + 1;
+    }
+
+    private Stream<RowNames.Place> places() {
+        return map.sites().stream().map(Site::name).filter(n -> RowNames.field(n).equals(field))
+                .flatMap(n -> RowNames.place(n).stream());
     }
 
     /** A rectangle of cells between two of its corners. */
@@ -115,7 +154,8 @@ public final class FieldGrid {
     }
 
     private boolean holds(Range range, Site site) {
-        return !site.name().contains(":") && RowNames.place(site.name()).filter(range::holds).isPresent();
+        return RowNames.field(site.name()).equals(field)
+                && RowNames.place(site.name()).filter(range::holds).isPresent();
     }
 
     /** @throws IllegalArgumentException when no site would be left */
@@ -133,19 +173,21 @@ public final class FieldGrid {
                     range.toColumn()); c++) {
                 if (site(r, c).isEmpty()) {
                     Point at = at(r, c);
-                    sites.add(new Site(RowNames.site(r, c), at.xMm(), at.yMm(), diameter, "",
+                    sites.add(new Site(name(r, c), at.xMm(), at.yMm(), diameter, "",
                             Site.Critical.UNKNOWN));
                 }
             }
         }
-        sites.sort(Comparator.comparing((Site s) -> s.name().contains(":"))
+        sites.sort(Comparator.comparing((Site s) -> RowNames.field(s.name()))
                 .thenComparing(s -> RowNames.place(s.name()).map(RowNames.Place::row).orElse(0))
                 .thenComparing(s -> RowNames.place(s.name()).map(RowNames.Place::column).orElse(0)));
         return new BeadMap(sites);
     }
 
     private Optional<Double> usual() {
-        List<Double> sizes = map.sites().stream().flatMap(s -> s.diameterMm().stream()).sorted().toList();
+        List<Double> sizes = map.sites().stream()
+                .filter(s -> RowNames.field(s.name()).equals(field)).flatMap(s -> s.diameterMm().stream())
+                .sorted().toList();
         return sizes.isEmpty() ? Optional.empty() : Optional.of(sizes.get(sizes.size() / 2));
     }
 
@@ -172,23 +214,59 @@ public final class FieldGrid {
      * @throws IllegalArgumentException saying what is wanted
      */
     public static BeadMap typed(String text) {
-        String[] n = text.toLowerCase(java.util.Locale.ROOT).replace("mm", " ")
-                .replaceAll("\\s*[x×]\\s*", "x")
+        double[] n = numbers(text);
+        if (n.length != 3 && n.length != 4) {
+            throw new IllegalArgumentException(
+                    "write rows x columns, pitch and ball in mm, such as 17x17 0.65 0.35");
+        }
+        return grid(n, n.length > 3 ? n[3] : usual(n[2]));
+    }
+
+    /**
+     * This map and a second field beside its own from words such as "5x4 1.0 0.5 at 0 -6.5": rows by columns, pitch, ball, and where its
+     * middle lies. It takes the next free letter, from B on.
+     *
+     * @throws IllegalArgumentException saying what is wanted, or which sites would lie on each other
+     */
+    public BeadMap with(String text) {
+        String[] parts = text.toLowerCase(Locale.ROOT).split("\\bat\\b");
+        double[] n = numbers(parts[0]);
+        double[] at = parts.length == 2 ? numbers(parts[1]) : new double[0];
+        if (n.length != 3 && n.length != 4 || at.length != 2) {
+            throw new IllegalArgumentException(
+                    "write rows x columns, pitch, ball and where its middle lies, in mm, such as + 5x4 1.0 0.5 at 0 -6.5");
+        }
+        List<String> taken = fields(map);
+        String letter = IntStream.rangeClosed('B', 'Z').mapToObj(c -> String.valueOf((char) c))
+                .filter(c -> !taken.contains(c)).findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("a map has 26 fields at most"));
+        var sites = new ArrayList<>(map.sites());
+        grid(n, n.length > 3 ? n[3] : usual(n[2])).sites()
+                .forEach(s -> sites.add(new Site(letter + ":" + s.name(),
+                        s.xMm() + at[0], s.yMm() + at[1], s.diameterMm(), s.net(), s.critical())));
+        return new BeadMap(sites);
+    }
+
+    private static double usual(double pitchMm) {
+        return Math.round(USUAL_PART * pitchMm * 100) / 100.0;
+    }
+
+    private static BeadMap grid(double[] n, double ball) {
+        if (n[0] != Math.rint(n[0]) || n[1] != Math.rint(n[1])) {
+            throw new IllegalArgumentException("rows and columns are whole numbers, such as 17x17");
+        }
+        return BeadMap.grid((int) n[0], (int) n[1], n[2], Optional.of(ball));
+    }
+
+    /** The numbers of a text; none where something else stands between them. */
+    private static double[] numbers(String text) {
+        String[] words = text.toLowerCase(Locale.ROOT).replace("mm", " ")
+                .replaceAll("(?<=[\\d\\s])[x×](?=[\\d\\s])", " ")
                 .strip().split("[\\s,;]+");
         try {
-            String[] field = n[0].split("x");
-            if (n.length < 2 || n.length > 3 || field.length != 2) {
-                throw new NumberFormatException("parts");
-            }
-            double pitch = Double.parseDouble(n[1]);
-            double ball = n.length > 2
-                    ? Double.parseDouble(n[2])
-                    : Math.round(USUAL_PART * pitch * 100) / 100.0;
-            return BeadMap.grid(Integer.parseInt(field[0]), Integer.parseInt(field[1]), pitch,
-                    Optional.of(ball));
+            return Arrays.stream(words).mapToDouble(Double::parseDouble).toArray();
         } catch (NumberFormatException e) {
-            throw new IllegalArgumentException(
-                    "write rows x columns, pitch and ball in mm, such as 17x17 0.65 0.35", e);
+            return new double[0];
         }
     }
 }

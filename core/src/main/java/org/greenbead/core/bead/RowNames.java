@@ -50,6 +50,17 @@ public final class RowNames {
         return match.matches() && row(match.group(2)).isPresent();
     }
 
+    /** The field of its own that a site lies in: "B" of "B:A1"; empty for the main field. */
+    public static String field(String name) {
+        int colon = name.lastIndexOf(':');
+        return colon < 0 ? "" : name.substring(0, colon);
+    }
+
+    /** @param field as of {@link #field}, @param row from 0, @param column from 0 */
+    public static String site(String field, int row, int column) {
+        return (field.isEmpty() ? "" : field + ":") + site(row, column);
+    }
+
     /** Row and column of a site, from 0. */
     public record Place(int row, int column) {}
 

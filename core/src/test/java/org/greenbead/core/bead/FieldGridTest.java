@@ -100,4 +100,65 @@ public class FieldGridTest {
         assertThrows(IllegalArgumentException.class,
                 () -> FieldGrid.of(BeadMap.grid(1, 5, 0.5, Optional.empty())));
     }
+
+    /** Two fields of different pitch: each has its own grid, and what is done in one leaves the other alone. */
+    @Test
+    public void aSecondFieldHasItsOwnGrid() {
+        BeadMap two = FieldGrid.of(FIELD).with("3x4 1.0 0.5 at 0.1 -5.4");
+        assertEquals(FieldGrid.fields(two), List.of("", "B"));
+        FieldGrid main = FieldGrid.of(two);
+        FieldGrid second = main.next();
+        assertEquals(second.field(), "B");
+        assertEquals(second.next().field(), "");
+        assertEquals(second.rows(), 3);
+        assertEquals(second.columns(), 4);
+        assertEquals(second.pitchMm(), 1.0, 1e-9);
+        assertEquals(main.pitchMm(), 0.65, 1e-9);
+        assertEquals(main.rows(), 9);
+        double midX = 0;
+        double midY = 0;
+        for (int r = 0; r < 3; r++) {
+            for (int c = 0; c < 4; c++) {
+                Site site = second.site(r, c).orElseThrow();
+                assertEquals(site.name(), "B:" + RowNames.site(r, c));
+                assertEquals(second.at(r, c).distanceMm(new Point(site.xMm(), site.yMm())), 0, 1e-9);
+                midX += site.xMm() / 12;
+                midY += site.yMm() / 12;
+            }
+        }
+        assertEquals(midX, 0.1, 1e-9);
+        assertEquals(midY, -5.4, 1e-9);
+        BeadMap emptied = second.emptied(range(1, 1, 1, 2));
+        assertEquals(emptied.sites().size(), two.sites().size() - 2);
+        assertTrue(emptied.site("B2").isPresent() && emptied.site("B:B2").isEmpty());
+        BeadMap filled = FieldGrid.of(emptied, "B").filled(range(1, 1, 1, 2));
+        assertEquals(filled.site("B:B2").orElseThrow().diameterMm().orElseThrow(), 0.5, 1e-9,
+                "the size of its own field");
+        assertEquals(filled.sites().stream().map(Site::name).toList(),
+                two.sites().stream().map(Site::name).toList());
+    }
+
+    /** Both fields carry a letter, as in a map that was taken from a photo. */
+    @Test
+    public void fieldsMayAllCarryALetter() {
+        var sites = new ArrayList<Site>();
+        FIELD.sites().forEach(s -> sites.add(new Site("A:" + s.name(), s.xMm(), s.yMm(), s.diameterMm(), "",
+                Site.Critical.UNKNOWN)));
+        BeadMap.grid(2, 2, 1.2, Optional.of(0.6)).sites().forEach(s -> sites.add(new Site("B:" + s.name(),
+                s.xMm() + 9, s.yMm(), s.diameterMm(), "", Site.Critical.UNKNOWN)));
+        var map = new BeadMap(sites);
+        assertEquals(FieldGrid.of(map).field(), "A");
+        assertEquals(FieldGrid.of(map).rows(), 9);
+        assertEquals(FieldGrid.of(map).with("2x2 1 0.5 at -9 0").sites().getLast().name(), "C:B2");
+    }
+
+    @Test
+    public void badSecondFieldsAreRefused() {
+        FieldGrid grid = FieldGrid.of(FIELD);
+        for (String words : List.of("3x4 1.0 0.5", "3x4 at 1 2", "3x4 1.0 at 1", "three 1.0 at 0 9",
+                "3.5x4 1 at 0 9",
+                "3x4 1.0 0.5 at 0 0")) {
+            assertThrows(IllegalArgumentException.class, () -> grid.with(words));
+        }
+    }
 }
