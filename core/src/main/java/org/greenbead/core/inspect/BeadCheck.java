@@ -10,7 +10,10 @@ import java.util.stream.IntStream;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Site;
 
-/** Counts and measures the balls of a chip from a photo. Stateless. */
+/**
+ * Counts and measures the balls of a chip from a photo. Limits that name no source are judgement: set where rendered photos with known truth
+ * were told apart, with room on both sides. Stateless.
+ */
 public final class BeadCheck {
     /** Diameter and place beyond which a ball is no good: parts of its nominal diameter and of the pitch. Middle of what is surely good and surely bad. */
     public static final double DIAMETER_LIMIT = 0.12;

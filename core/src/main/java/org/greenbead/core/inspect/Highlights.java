@@ -5,7 +5,8 @@ import java.util.stream.IntStream;
 
 /**
  * What the balls of one photo mirror well inside their rims. A sphere mirrors each lamp at one and the same part of its radius, so that
- * the size of this picture is the size of the ball, whatever flux draws round it.
+ * the size of this picture is the size of the ball, whatever flux draws round it. Rays, steps and reach give sizes to a hundredth of the
+ * radius; the limits of likeness are judgement, set where rendered photos with known truth were told apart.
  */
 final class Highlights {
     private static final int RAYS = 16;
@@ -15,6 +16,7 @@ final class Highlights {
     private static final int MOST_BALLS = 160;
     /** Below the lower quarter of the good balls by so many times its way to the middle. */
     private static final double FAR = 2;
+    /** What is less alike than this is no ball; what a size lacks of likeness must be less than this part of what the outline lacks, and the size under this part of it. */
     private static final double LEAST = 0.75;
     private static final double BETTER = 0.6;
     private static final double SMALLER = 0.94;
