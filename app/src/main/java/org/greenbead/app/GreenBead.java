@@ -153,6 +153,11 @@ public final class GreenBead extends Application {
         });
     }
 
+    /** Present while the window is open. */
+    Optional<Desk> desk() {
+        return desk;
+    }
+
     /** Closes the bench, then the ledger; a run that goes on is left open in it. */
     @Override
     public void stop() {

@@ -101,4 +101,24 @@ public class BallsWindowTest extends DemoWindow {
         window.await("the verdict", () -> text("#balls-figures").contains("958 of 958"));
         assertTrue(Files.exists(Path.of(window.data().toString(), "maps", "VG-90.map.csv")));
     }
+
+    /** A broken picture and a broken map are refused by name; what was on the page stays. */
+    @Test
+    public void brokenFilesAreRefusedByName() throws Exception {
+        window.press(KeyCode.J);
+        window.awaitText("#job-id", "SB-0415");
+        window.press(KeyCode.P);
+        window.awaitText("#balls-title", "Touch up");
+        Path picture = Files.writeString(window.data().resolve("torn.png"), "not a picture");
+        window.choose(picture);
+        window.press(KeyCode.N);
+        window.await("why not", () -> window.text("#balls-said").contains("torn.png"));
+        Path map = Files.writeString(window.data().resolve("torn.csv"),
+                "site,x_mm,y_mm,diameter_mm,net,critical\nA1,0,0,0.4,,\nA1,0.8,0,0.4,,\n");
+        window.choose(map);
+        window.press(KeyCode.N);
+        window.await("which line", () -> window.text("#balls-said").contains("torn.csv"));
+        assertTrue(window.text("#balls-said").contains("A1"), window.text("#balls-said"));
+        assertTrue(window.text("#balls-title").startsWith("Touch up"), window.text("#balls-title"));
+    }
 }

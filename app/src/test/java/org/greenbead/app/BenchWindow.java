@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
@@ -16,6 +17,8 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
+import javafx.stage.Window;
+import org.greenbead.app.shell.FilePicker;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -69,6 +72,32 @@ final class BenchWindow {
             app.open(s, new Options(true, data, Optional.empty(), false, false), InstantSource.system());
         });
         await("the window to be laid out", () -> stage.getScene().lookup("#laying") == null);
+    }
+
+    /** What is chosen whenever a file or a folder is asked for. */
+    void choose(Path chosen) throws Exception {
+        fx(() -> {
+            app.desk().orElseThrow().picker(new Chosen(chosen));
+            return null;
+        });
+    }
+
+    /** A person who always picks the same. */
+    private record Chosen(Path path) implements FilePicker {
+        @Override
+        public Optional<Path> file(Window owner, String title, String kinds, String... patterns) {
+            return Optional.of(path);
+        }
+
+        @Override
+        public List<Path> files(Window owner, String title, String kinds, String... patterns) {
+            return List.of(path);
+        }
+
+        @Override
+        public Optional<Path> folder(Window owner, String title) {
+            return Optional.of(path);
+        }
     }
 
     /** As the system would close it: the stage is hidden, the application stopped. */

@@ -3,8 +3,12 @@ package org.greenbead.app;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import org.greenbead.core.bead.BeadMap;
+import org.greenbead.store.BeadMapCsv;
 import org.testng.annotations.Test;
 
 /** The bead map edited in the window, by keys. */
@@ -107,5 +111,24 @@ public class MapWindowTest extends DemoWindow {
         window.await("the size of its field", () -> says("ball 0.50 mm"));
         window.press(KeyCode.T);
         window.await("the main field", () -> says("8 rows, 8 columns, pitch 0.80 mm"));
+    }
+
+    /** A stencil that lies turned is found to fit; one with a hole too few names the site; a file that is no map is refused. */
+    @Test
+    public void aStencilIsMatchedInAnyTurn() throws Exception {
+        editor("SB-0415");
+        window.awaitText("#map-title", "959 sites");
+        BeadMap map = BeadMapCsv.read(window.data().resolve("maps").resolve("VG-90.map.csv"));
+        Path file = window.data().resolve("stencil.csv");
+        window.choose(Files.writeString(file, BeadMapCsv.write(map.turned(1))));
+        window.press(KeyCode.M);
+        window.awaitText("#map-said", "It fits, turned by");
+        Files.writeString(file, BeadMapCsv.write(map.without("C5", "C5").turned(2)));
+        window.press(KeyCode.M);
+        window.awaitText("#map-said", "1 sites without a hole (squares), 0 holes");
+        Files.writeString(file, "no map at all");
+        window.press(KeyCode.M);
+        window.await("what is wrong with it", () -> window.text("#map-said").contains("stencil.csv"));
+        window.awaitText("#map-title", "959 sites");
     }
 }

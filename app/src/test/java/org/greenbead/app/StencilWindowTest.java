@@ -4,6 +4,9 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
 import javafx.scene.input.KeyCode;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
@@ -64,5 +67,26 @@ public class StencilWindowTest extends DemoWindow {
                 || window.text("#stencil-said").startsWith("No opening"));
         assertFalse(window.text("#stencil-title").isEmpty());
         assertEquals(window.text("#job-id"), "SB-0415");
+    }
+
+    /** The drawing of the whole field goes where it is told to; a place that is no folder is refused with words. */
+    @Test
+    public void theDrawingGoesToTheChosenFolder() throws Exception {
+        Path folder = Files.createTempDirectory("greenbead-drawing");
+        Path file = Files.writeString(folder.resolve("in-the-way"), "x");
+        window.choose(file);
+        window.press(KeyCode.E);
+        window.await("why not", () -> window.text("#stencil-said").contains("in-the-way"));
+        window.choose(folder);
+        window.press(KeyCode.E);
+        window.awaitText("#stencil-said", "sb-0415-stencil.svg and .gbr");
+        String svg = Files.readString(folder.resolve("sb-0415-stencil.svg"));
+        assertEquals(svg.split("<circle").length - 1, 959, "one opening for each site");
+        String gerber = Files.readString(folder.resolve("sb-0415-stencil.gbr"));
+        assertEquals(gerber.lines().filter(l -> l.endsWith("D03*")).count(), 959);
+        assertTrue(gerber.stripTrailing().endsWith("M02*"), "the file is whole");
+        for (String name : List.of("in-the-way", "sb-0415-stencil.svg", "sb-0415-stencil.gbr", "")) {
+            Files.delete(folder.resolve(name));
+        }
     }
 }

@@ -1,6 +1,5 @@
 package org.greenbead.app.inspect;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -16,7 +15,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
@@ -389,15 +387,8 @@ public final class BallsPage extends Page {
 
     private void choose() {
         Texts texts = desk.texts();
-        var chooser = new FileChooser();
-        chooser.setTitle(texts.get("balls.file"));
-        chooser.getExtensionFilters().add(
-                new FileChooser.ExtensionFilter(texts.get("balls.kinds"), "*.png", "*.jpg", "*.jpeg",
-                        "*.csv"));
-        File picked = chooser.showOpenDialog(page.getScene().getWindow());
-        if (picked != null) {
-            take(picked.toPath());
-        }
+        desk.picker().file(page.getScene().getWindow(), texts.get("balls.file"), texts.get("balls.kinds"),
+                "*.png", "*.jpg", "*.jpeg", "*.csv").ifPresent(this::take);
     }
 
     /** A photo, or a bead map as CSV. */

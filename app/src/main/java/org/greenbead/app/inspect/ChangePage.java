@@ -1,6 +1,5 @@
 package org.greenbead.app.inspect;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,7 +19,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import javafx.util.Duration;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
@@ -320,14 +318,8 @@ public final class ChangePage extends Page {
 
     private void choose() {
         Texts texts = desk.texts();
-        var chooser = new FileChooser();
-        chooser.setTitle(texts.get("balls.file"));
-        chooser.getExtensionFilters()
-                .add(new FileChooser.ExtensionFilter(texts.get("balls.kinds"), "*.png", "*.jpg", "*.jpeg"));
-        File picked = chooser.showOpenDialog(page.getScene().getWindow());
-        if (picked != null) {
-            take(picked.toPath());
-        }
+        desk.picker().file(page.getScene().getWindow(), texts.get("balls.file"), texts.get("balls.kinds"),
+                "*.png", "*.jpg", "*.jpeg").ifPresent(this::take);
     }
 
     /** A photo of the board, taken later than those that are there. */

@@ -1,6 +1,5 @@
 package org.greenbead.app.inspect;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -20,7 +19,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.paint.Color;
-import javafx.stage.FileChooser;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
@@ -451,14 +449,8 @@ public final class MapPage extends Page {
     }
 
     private void choose() {
-        Texts texts = desk.texts();
-        var chooser = new FileChooser();
-        chooser.setTitle(texts.get("map.match"));
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("CSV", "*.csv"));
-        File picked = chooser.showOpenDialog(page.getScene().getWindow());
-        if (picked != null) {
-            match(picked.toPath());
-        }
+        desk.picker().file(page.getScene().getWindow(), desk.texts().get("map.match"), "CSV", "*.csv")
+                .ifPresent(this::match);
     }
 
     /** How the holes of a stencil, as CSV, fit this field in the best of the four turns. */

@@ -1,6 +1,5 @@
 package org.greenbead.app.inspect;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -25,7 +24,6 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Polygon;
 import javafx.scene.shape.Shape;
-import javafx.stage.DirectoryChooser;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Shapes;
 import org.greenbead.app.shell.Desk;
@@ -308,12 +306,8 @@ public final class StencilPage extends Page {
             said.setText(desk.texts().get("stencil.no.map"));
             return;
         }
-        var chooser = new DirectoryChooser();
-        chooser.setTitle(desk.texts().get("stencil.folder"));
-        File folder = chooser.showDialog(page.getScene().getWindow());
-        if (folder != null) {
-            export(folder.toPath());
-        }
+        desk.picker().folder(page.getScene().getWindow(), desk.texts().get("stencil.folder"))
+                .ifPresent(this::export);
     }
 
     /** Writes the drawing of the whole field as SVG and as RS-274X. */

@@ -1,6 +1,5 @@
 package org.greenbead.app.jobs;
 
-import java.io.File;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,7 +15,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Shapes;
 import org.greenbead.app.shell.Desk;
@@ -174,14 +172,8 @@ public final class JobsPage extends Page {
     }
 
     private void fetch() {
-        Texts texts = desk.texts();
-        var chooser = new FileChooser();
-        chooser.setTitle(texts.get("jobs.fetch"));
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("ZIP", "*.zip"));
-        File file = chooser.showOpenDialog(page.getScene().getWindow());
-        if (file != null) {
-            fetch(file.toPath());
-        }
+        desk.picker().file(page.getScene().getWindow(), desk.texts().get("jobs.fetch"), "ZIP", "*.zip")
+                .ifPresent(this::fetch);
     }
 
     /** Takes a bundle in. */

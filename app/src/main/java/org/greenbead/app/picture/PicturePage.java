@@ -1,6 +1,5 @@
 package org.greenbead.app.picture;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -23,7 +22,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
@@ -357,14 +355,8 @@ public final class PicturePage extends Page {
 
     private void choose() {
         Texts texts = desk.texts();
-        var chooser = new FileChooser();
-        chooser.setTitle(texts.get("picture.file"));
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter(texts.get("picture.kinds"), "*.png",
-                "*.jpg", "*.jpeg", "*.csv"));
-        File file = chooser.showOpenDialog(page.getScene().getWindow());
-        if (file != null) {
-            take(file.toPath());
-        }
+        desk.picker().file(page.getScene().getWindow(), texts.get("picture.file"), texts.get("picture.kinds"),
+                "*.png", "*.jpg", "*.jpeg", "*.csv").ifPresent(this::take);
     }
 
     private void keep(Board changed) {

@@ -41,6 +41,7 @@ public final class Desk implements AutoCloseable {
     private final ExecutorService background = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("background").factory());
     private final Cues cues;
+    private FilePicker picker = new SystemFiles();
     private Optional<SimulatedLogger> logger = Optional.empty();
     private Consumer<String> trouble = message -> LOG.error("{}", message);
 
@@ -91,6 +92,15 @@ public final class Desk implements AutoCloseable {
         if (!settings.mute().get()) {
             speaker.say(words);
         }
+    }
+
+    public FilePicker picker() {
+        return picker;
+    }
+
+    /** Lets somebody else answer for files and folders. */
+    public void picker(FilePicker other) {
+        picker = other;
     }
 
     public Cues cues() {

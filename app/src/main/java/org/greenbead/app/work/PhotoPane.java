@@ -1,6 +1,5 @@
 package org.greenbead.app.work;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,7 +15,6 @@ import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import javafx.util.Duration;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
@@ -93,14 +91,10 @@ final class PhotoPane extends VBox {
     /** Lets a file be chosen. */
     void choose() {
         Texts texts = desk.texts();
-        var chooser = new FileChooser();
-        chooser.setTitle(texts.get("photo.choose"));
-        chooser.getExtensionFilters()
-                .add(new FileChooser.ExtensionFilter(texts.get("photo.kinds"), "*.png", "*.jpg", "*.jpeg"));
-        List<File> files = chooser.showOpenMultipleDialog(getScene().getWindow());
-        if (files != null) {
-            files.forEach(f -> take(f.toPath()));
-        }
+        desk.picker()
+                .files(getScene().getWindow(), texts.get("photo.choose"), texts.get("photo.kinds"), "*.png",
+                        "*.jpg", "*.jpeg")
+                .forEach(this::take);
     }
 
     /** Takes a picture in and writes it down. */
