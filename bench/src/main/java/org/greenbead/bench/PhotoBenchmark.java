@@ -26,7 +26,7 @@ import org.openjdk.jmh.annotations.Warmup;
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
-@Warmup(iterations = 3)
+@Warmup(iterations = 6)
 @Measurement(iterations = 5)
 @Fork(1)
 public class PhotoBenchmark {
