@@ -43,7 +43,7 @@ public final class PictureFile {
         return Raster.ofSrgb(width, height, pixels(image));
     }
 
-    /** Packed sRGB. What JPEG and most PNG files become is read as it lies; asking for it pixel by pixel takes twenty times as long. */
+    /** Packed sRGB. What JPEG and most PNG files become is read as it lies, without a colour model asked for every pixel. */
     private static int[] pixels(BufferedImage image) {
         int width = image.getWidth();
         int height = image.getHeight();

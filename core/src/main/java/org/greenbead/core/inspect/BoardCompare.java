@@ -27,7 +27,7 @@ public final class BoardCompare {
     private static final int LEAST_BALANCE = 40;
     private static final double MOST_GAIN = 3;
     private static final int LEAST_CELLS = 4;
-    /** Share of what lies on the board that a second photo shows as well: 0.98 and more on the same board, 0.66 at most on others of its make. */
+    /** Share of what lies on the board that a second photo shows as well: 0.94 and more on the same board, 0.66 at most on others of its make. */
     private static final double LEAST_KEPT = 0.8;
     /** Share of a changed place that must be bare board now; under a lifted chip pads lie. */
     private static final double MOSTLY = 0.5;
