@@ -45,17 +45,17 @@ public class TurnedPhotosTest {
         }
     }
 
-    /** Name, turn in degrees, size, light, soft, and quality of the JPEG. */
+    /** Name, turn in degrees, size, light, veil of stray light in 255ths, soft, and quality of the JPEG. */
     @DataProvider
     Object[][] ways() {
-        return new Object[][]{{"d01", 41.0, 0.8, 0.85, false, 0.8f},
-                {"d02", 163.0, 1.2, 1.1, true, 0.8f},
-                {"d03", -118.0, 0.75, 1.05, false, 0.85f}, {"d04", 77.0, 1.1, 0.9, false, 0.85f},
-                {"d05", 222.0, 0.9, 1.1, true, 0.75f}};
+        return new Object[][]{{"d01", 41.0, 0.8, 0.85, 0, false, 0.8f},
+                {"d02", 163.0, 1.2, 1.1, 0, true, 0.8f},
+                {"d03", -118.0, 0.75, 1.05, 0, false, 0.85f}, {"d04", 77.0, 1.1, 0.9, 0, false, 0.85f},
+                {"d05", 222.0, 0.9, 1.1, 0, true, 0.75f}, {"d03", 305.0, 1.32, 0.7, 16, true, 0.78f}};
     }
 
     @Test(dataProvider = "ways")
-    public void theSameIsSeen(String name, double turn, double size, double light, boolean soft,
+    public void theSameIsSeen(String name, double turn, double size, double light, int veil, boolean soft,
             float quality) throws Exception {
         Path source = Path.of(TurnedPhotosTest.class.getResource("photos/" + name + ".jpg").toURI());
         BufferedImage picture = ImageIO.read(source.toFile());
@@ -70,7 +70,7 @@ public class TurnedPhotosTest {
         way.scale(size, size);
         way.translate(-picture.getWidth() / 2.0, -picture.getHeight() / 2.0);
         Path photo = folder.resolve(name + ".jpg");
-        write(photo, relit(turned(picture, way, width, height, soft || size < 0.9), light), quality);
+        write(photo, relit(turned(picture, way, width, height, soft || size < 0.9), light, veil), quality);
         Path json = folder.resolve(name + ".json");
         var err = new StringWriter();
         Path map = source.resolveSibling(name + ".map.csv");
@@ -141,15 +141,15 @@ public class TurnedPhotosTest {
         return out;
     }
 
-    /** Brighter or darker as a whole, and across the picture. */
-    private static BufferedImage relit(BufferedImage picture, double light) {
+    /** Brighter or darker as a whole and across the picture, under a veil. */
+    private static BufferedImage relit(BufferedImage picture, double light, int veil) {
         for (int y = 0; y < picture.getHeight(); y++) {
             for (int x = 0; x < picture.getWidth(); x++) {
                 double by = light * (0.93 + 0.14 * x / picture.getWidth());
                 int rgb = picture.getRGB(x, y);
-                int out = 0;
+                int out = veil * 0x10101;
                 for (int shift = 0; shift < 24; shift += 8) {
-                    out |= (int) Math.min(255, by * (rgb >> shift & 255)) << shift;
+                    out += (int) Math.min(255 - veil, by * (rgb >> shift & 255)) << shift;
                 }
                 picture.setRGB(x, y, out);
             }

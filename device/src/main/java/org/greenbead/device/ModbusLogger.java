@@ -1,8 +1,20 @@
 package org.greenbead.device;
 
 import com.ghgande.j2mod.modbus.ModbusException;
-import com.ghgande.j2mod.modbus.facade.ModbusTCPMaster;
+import com.ghgande.j2mod.modbus.ModbusSlaveException;
+import com.ghgande.j2mod.modbus.io.AbstractModbusTransport;
+import com.ghgande.j2mod.modbus.msg.ExceptionResponse;
+import com.ghgande.j2mod.modbus.msg.ModbusRequest;
+import com.ghgande.j2mod.modbus.msg.ModbusResponse;
+import com.ghgande.j2mod.modbus.msg.ReadInputRegistersRequest;
+import com.ghgande.j2mod.modbus.msg.ReadInputRegistersResponse;
+import com.ghgande.j2mod.modbus.msg.ReadMultipleRegistersRequest;
+import com.ghgande.j2mod.modbus.msg.ReadMultipleRegistersResponse;
+import com.ghgande.j2mod.modbus.net.TCPMasterConnection;
+import com.ghgande.j2mod.modbus.procimg.InputRegister;
+import java.net.InetAddress;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +38,8 @@ public final class ModbusLogger implements ProbePort {
     private final Map<Integer, Integer> registerOf = new HashMap<>();
     private final int first;
     private final int count;
-    private Optional<ModbusTCPMaster> master = Optional.empty();
+    private Optional<TCPMasterConnection> link = Optional.empty();
+    private int asked = 1;
     private boolean silent;
 
     /** @throws IllegalArgumentException when a probe's channel is not in the configuration */
@@ -81,33 +94,53 @@ public final class ModbusLogger implements ProbePort {
         }
     }
 
-    private ModbusTCPMaster connected() throws Exception {
-        if (master.isEmpty()) {
-            var fresh = new ModbusTCPMaster(config.host(), config.port(), config.timeoutMs(), false);
-            fresh.setRetries(0);
+    private TCPMasterConnection connected() throws Exception {
+        if (link.isEmpty()) {
+            var fresh = new TCPMasterConnection(InetAddress.getByName(config.host()));
+            fresh.setPort(config.port());
+            fresh.setTimeout(config.timeoutMs());
             fresh.connect();
-            master = Optional.of(fresh);
+            link = Optional.of(fresh);
         }
-        return master.get();
+        return link.get();
     }
 
-    private int[] ask(ModbusTCPMaster to) throws ModbusException {
-        var registers = config.table() == LoggerConfig.Table.INPUT
-                ? to.readInputRegisters(config.unit(), first, count)
-                : to.readMultipleRegisters(config.unit(), first, count);
-        if (registers == null || registers.length != count) {
-            throw new ModbusException("the answer is short");
+    /** One question, one answer. The library's own transactions ask again, with pauses of seconds in which a run would stand still. */
+    private int[] ask(TCPMasterConnection to) throws ModbusException {
+        ModbusRequest question = config.table() == LoggerConfig.Table.INPUT
+                ? new ReadInputRegistersRequest(first, count)
+                : new ReadMultipleRegistersRequest(first, count);
+        question.setUnitID(config.unit());
+        question.setTransactionID(asked++ & 0xFFFF);
+        AbstractModbusTransport transport = to.getModbusTransport();
+        transport.setTimeout(config.timeoutMs());
+        transport.writeRequest(question);
+        ModbusResponse answer = transport.readResponse();
+        if (answer.getTransactionID() != question.getTransactionID()) {
+            throw new ModbusException("the answer is to another question");
         }
-        int[] counts = new int[count];
-        for (int i = 0; i < count; i++) {
-            counts[i] = registers[i].toShort();
+        int[] counts = switch (answer) {
+            case ExceptionResponse e -> throw new ModbusSlaveException(e.getExceptionCode());
+            case ReadInputRegistersResponse r when question instanceof ReadInputRegistersRequest -> values(
+                    r.getRegisters());
+            case ReadMultipleRegistersResponse r when question instanceof ReadMultipleRegistersRequest ->
+                values(
+                        r.getRegisters());
+            default -> throw new ModbusException("the answer is of another kind");
+        };
+        if (counts.length != count) {
+            throw new ModbusException("the answer is short");
         }
         return counts;
     }
 
+    private static int[] values(InputRegister[] registers) {
+        return Arrays.stream(registers).mapToInt(InputRegister::toShort).toArray();
+    }
+
     private void drop() {
-        master.ifPresent(ModbusTCPMaster::disconnect);
-        master = Optional.empty();
+        link.ifPresent(TCPMasterConnection::close);
+        link = Optional.empty();
     }
 
     @Override

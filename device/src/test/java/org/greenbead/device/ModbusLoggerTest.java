@@ -12,6 +12,8 @@ import java.net.ServerSocket;
 import java.net.Socket;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
@@ -85,20 +87,60 @@ public class ModbusLoggerTest {
         }
     }
 
-    /** A logger that takes the question and never answers is given up after its timeout. */
+    /** A logger that takes the question and never answers is asked once, and given up after its timeout: the run goes on. */
     @Test
-    public void silentLoggerIsGivenUp() throws IOException {
+    public void silentLoggerIsAskedOnceAndGivenUp() throws Exception {
+        var asked = new CompletableFuture<byte[]>();
         try (var silent = new ServerSocket(0, 4, InetAddress.getLoopbackAddress())) {
             Thread.ofVirtual().start(() -> {
                 try (Socket taken = silent.accept()) {
-                    taken.getInputStream().readAllBytes();
+                    asked.complete(taken.getInputStream().readAllBytes());
                 } catch (IOException e) {
-                    // The client has given up.
+                    asked.completeExceptionally(e);
                 }
             });
             try (var waiting = new ModbusLogger(LoggerConfig.loopback(silent.getLocalPort()),
                     Plans.probes())) {
                 expectThrows(LinkLostException.class, waiting::sweep);
+            }
+            // Seven bytes of header, then function, address and count: Modbus messaging on TCP/IP V1.0b, 3.1.3.
+            assertEquals(asked.get(20, TimeUnit.SECONDS).length, 12);
+            silent.setSoTimeout(1);
+            expectThrows(java.net.SocketTimeoutException.class, silent::accept);
+        }
+    }
+
+    /** What is added to the number of the question, the function, the registers that come back, and what is said. */
+    @DataProvider
+    Object[][] answers() {
+        return new Object[][]{{1, 4, 8, "another question"}, {0, 4, 3, "short"}, {0, 3, 8, "another kind"},
+                {0, 0x84, 0, "Illegal"}};
+    }
+
+    /** An answer that is not the one asked for is no reading. */
+    @Test(dataProvider = "answers")
+    public void otherAnswersAreNoReadings(int later, int function, int registers, String said)
+            throws IOException {
+        try (var other = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            Thread.ofVirtual().start(() -> {
+                try (Socket taken = other.accept()) {
+                    byte[] asked = taken.getInputStream().readNBytes(12);
+                    int body = registers > 0 ? 1 + 2 * registers : 1;
+                    byte[] answer = new byte[8 + body];
+                    System.arraycopy(asked, 0, answer, 0, 7);
+                    answer[1] += (byte) later;
+                    answer[5] = (byte) (2 + body);
+                    answer[7] = (byte) function;
+                    answer[8] = (byte) (registers > 0 ? 2 * registers : 2);
+                    taken.getOutputStream().write(answer);
+                    taken.getInputStream().readAllBytes();
+                } catch (IOException e) {
+                    // The client has given up.
+                }
+            });
+            try (var asking = new ModbusLogger(LoggerConfig.loopback(other.getLocalPort()), Plans.probes())) {
+                LinkLostException e = expectThrows(LinkLostException.class, asking::sweep);
+                assertTrue(e.getMessage().contains(said), e.getMessage());
             }
         }
     }

@@ -16,6 +16,7 @@ final class BallMeter {
     private final double ground;
     private final double[] cos = new double[RAYS];
     private final double[] sin = new double[RAYS];
+    private double full = 0.35;
     private final double[] rim = new double[RAYS];
 
     /** @param level of balls, @param ground of what lies between them */
@@ -28,6 +29,11 @@ final class BallMeter {
             sin[i] = Math.sin(2 * Math.PI * i / RAYS);
             rim[i] = ground + 0.47 * (level - ground);
         }
+    }
+
+    /** Takes this part of the fall that was needed so far for a place of the rim that is seen clearly. */
+    void ease(double part) {
+        full *= part;
     }
 
     Plane plane() {
@@ -351,7 +357,7 @@ final class BallMeter {
                     total += w;
                     squares += w * miss[i] * miss[i];
                     if (Math.abs(miss[i]) < 0.9 + 0.05 * r) {
-                        cover += Math.min(1, weight[i] / 0.35);
+                        cover += Math.min(1, weight[i] / full);
                     }
                 }
             }

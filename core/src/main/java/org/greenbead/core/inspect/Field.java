@@ -91,6 +91,24 @@ record Field(List<Site> sites, Projection projection, double pitchMm, double usu
         return new BallMeter(curve, sampled(curve, 0.72), between(curve));
     }
 
+    /** The picture as it would be if all balls were lit as the brightest: light falls off over a field. */
+    Raster evened(Raster picture) {
+        List<Site> seen = sites.stream().filter(s -> picture.red.holds(x(s), y(s), radius(s))).toList();
+        double[] light = seen.parallelStream().mapToDouble(s -> {
+            double[] ring = new double[16];
+            for (int a = 0; a < ring.length; a++) {
+                double px = x(s) + 0.72 * radius(s) * Math.cos(a * Math.PI / 8);
+                double py = y(s) + 0.72 * radius(s) * Math.sin(a * Math.PI / 8);
+                ring[a] = (picture.red.at(px, py) + picture.green.at(px, py) + picture.blue.at(px, py)) / 3;
+            }
+            return BeadCheck.median(ring);
+        }).toArray();
+        var usual = new Evenness(seen.stream().mapToDouble(this::x).toArray(),
+                seen.stream().mapToDouble(this::y).toArray(), light);
+        double most = seen.stream().mapToDouble(s -> usual.at(x(s), y(s))).max().orElse(1);
+        return picture.lit((x, y) -> Math.clamp(most / usual.at(x, y), 0.5, 6));
+    }
+
     /** Medians of the three channels on circles, burnt-out places left out. */
     double[] colour(Raster picture, double part) {
         int step = Math.max(1, sites.size() / 500);

@@ -25,20 +25,20 @@ final class Outlines {
 
     /**
      * @param plane   on which outlines were found
-     * @param circles may hold null; @param expected radii by the map, px; @param good those that are as most are, six and more
+     * @param circles may hold null; @param expected by the map; @param good those that are as most are, six and more
      * @return as many, with true radii
      */
-    static Settled settled(Raster picture, Plane plane, Circle[] circles, double[] expected,
+    static Settled settled(Raster picture, Plane plane, Circle[] circles, Circle[] expected,
             List<Integer> good) {
         double lean = BeadCheck.median(IntStream.range(0, circles.length)
                 .filter(i -> circles[i] != null && circles[i].cover() > 0.7)
-                .mapToDouble(i -> circles[i].rPx() / expected[i]).toArray());
+                .mapToDouble(i -> circles[i].rPx() / expected[i].rPx()).toArray());
         var likeness = new RimLikeness(plane, good.stream().map(i -> circles[i]).toList());
         double usual = BeadCheck.median(good.stream().mapToDouble(i -> circles[i].rPx()).toArray());
         Circle[] fine = IntStream.range(0, circles.length).parallel()
                 .mapToObj(i -> circles[i] != null && circles[i].cover() > 0.45
                         && circles[i].rPx() > 0.7 * usual && circles[i].rPx() < 1.35 * usual
-                                ? likeness.refined(circles[i], expected[i] * lean)
+                                ? likeness.refined(circles[i], expected[i].sized(lean))
                                 : circles[i])
                 .toArray(Circle[]::new);
         int step = Math.max(1, good.size() / MOST_BALLS);

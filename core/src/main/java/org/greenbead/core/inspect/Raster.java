@@ -6,6 +6,8 @@ import java.util.stream.IntStream;
 public final class Raster {
     private static final float[] LINEAR = new float[256];
     private static final int TABLE = 1024;
+    /** Pixels over which a factor is taken as a straight line. */
+    private static final int BLOCK = 64;
 
     static {
         for (int i = 0; i < 256; i++) {
@@ -54,6 +56,31 @@ public final class Raster {
     private static int code(double linear) {
         double c = Math.clamp(linear, 0, 1);
         return (int) Math.round(255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * Math.pow(c, 1 / 2.4) - 0.055));
+    }
+
+    /** A factor for each place. */
+    interface Gain {
+        double at(double x, double y);
+    }
+
+    /** Each pixel times a factor that changes slowly over the picture. */
+    Raster lit(Gain gain) {
+        var out = new Raster(new Plane(width(), height()), new Plane(width(), height()),
+                new Plane(width(), height()));
+        IntStream.range(0, height()).parallel().forEach(y -> {
+            for (int x0 = 0; x0 < width(); x0 += BLOCK) {
+                int n = Math.min(BLOCK, width() - x0);
+                float from = (float) gain.at(x0, y);
+                float step = ((float) gain.at(x0 + n, y) - from) / n;
+                for (int k = 0, i = y * width() + x0; k < n; k++, i++) {
+                    float g = from + k * step;
+                    out.red.v[i] = red.v[i] * g;
+                    out.green.v[i] = green.v[i] * g;
+                    out.blue.v[i] = blue.v[i] * g;
+                }
+            }
+        });
+        return out;
     }
 
     /** A part of the picture. */

@@ -22,6 +22,7 @@ final class RimLikeness {
     private static final double FINE = 0.25;
     private static final double GROWN = 1.03;
     private static final double FLUX = 0.2;
+    private static final double FAR_LIKER = 0.5;
     private final Plane plane;
     private final double spread;
     private final double[] cos = new double[RAYS];
@@ -72,17 +73,22 @@ final class RimLikeness {
     }
 
     /**
-     * As {@link #fitted}, from the outline that was found and from one of the usual size there. A ball that
-     * grows and yet does not look like the rest stays as it was found: flux round a ball draws a second outline.
+     * As {@link #fitted}, from the outline that was found, from one of the usual size there and from where a ball is expected. One that
+     * grows and yet does not look like the rest stays as it was found, unless it looks far more like them than before and has their size: flux round a ball draws a second outline.
      */
-    Circle refined(Circle start, double usualRadius) {
+    Circle refined(Circle start, Circle expected) {
         Circle own = fitted(start);
-        if (Math.abs(start.rPx() / usualRadius - 1) > ODD || unlike(own) > FINE) {
-            Circle plain = fitted(
-                    new Circle(start.xPx(), start.yPx(), usualRadius, start.cover(), start.sigmaPx()));
-            own = unlike(plain) < unlike(own) ? plain : own;
+        if (Math.abs(start.rPx() / expected.rPx() - 1) > ODD || unlike(own) > FINE) {
+            for (Circle from : List.of(start, expected)) {
+                Circle plain = fitted(new Circle(from.xPx(), from.yPx(), expected.rPx(), start.cover(),
+                        start.sigmaPx()));
+                own = unlike(plain) < unlike(own) ? plain : own;
+            }
         }
-        return own.rPx() > GROWN * start.rPx() && unlike(own) > FLUX ? start : own;
+        boolean grown = own.rPx() > GROWN * start.rPx() && unlike(own) > FLUX;
+        boolean usual = Math.abs(own.rPx() / expected.rPx() - 1) < ODD
+                && unlike(own) < FAR_LIKER * unlike(start);
+        return grown && !usual ? start : own;
     }
 
     /** How far a ball is from looking like the rest, 0 to 1, its brightness as a whole left out. */

@@ -27,15 +27,15 @@ final class Solder {
     private final double usualStructure;
     private final double warm;
 
-    /** @param sites that lie in the picture */
-    Solder(Raster picture, Field field, List<Site> sites) {
+    /** @param even the same picture as if it were lit evenly, @param sites that lie in it */
+    Solder(Raster picture, Raster even, Field field, List<Site> sites) {
         this.picture = picture;
         double[] ball = field.colour(picture, 0.6);
         gains = Arrays.stream(ball).min().orElse(0) > 0.01
                 ? new Raster.Gains(Math.clamp(ball[1] / ball[0], 0.5, 2), 1,
                         Math.clamp(ball[1] / ball[2], 0.5, 2.5))
                 : Raster.Gains.NONE;
-        light = picture.tin(gains);
+        light = even.tin(gains);
         int step = Math.max(1, sites.size() / MOST_BALLS);
         List<Circle> some = IntStream.range(0, sites.size()).filter(i -> i % step == 0).mapToObj(sites::get)
                 .map(s -> new Circle(field.x(s), field.y(s), field.radius(s), 0, 0)).toList();

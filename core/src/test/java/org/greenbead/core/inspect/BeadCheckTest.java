@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Site;
 import org.testng.annotations.DataProvider;
@@ -67,6 +68,38 @@ public class BeadCheckTest {
         assertEquals(report.verdict().act(), BeadVerdict.Act.GOOD);
         double turn = Math.IEEEremainder(report.turnDeg() - pose.rollDeg(), 360);
         assertEquals(turn, 0, 1.5, "the corner without a ball says how it lies");
+    }
+
+    @DataProvider
+    Object[][] falls() {
+        return new Object[][]{{0.7, 0.0}, {-0.5, 0.6}, {0.4, -0.9}};
+    }
+
+    /** Light that falls by a factor of two to six over the photo: the same faults, and the same diameters, to a two-hundredth on average. */
+    @Test(dataProvider = "falls")
+    public void lightThatFallsOffChangesNothing(double alongX, double alongY) throws UnclearPhotoException {
+        Painted.Truth truth = Painted.balls(RING, WRONG, List.<String[]>of(new String[]{"M8", "M9"}),
+                new Painted.Pose(60, 33, 5, 0, 0.9, 0.003, 9));
+        int[] rgb = new int[truth.rgb().length];
+        for (int i = 0; i < rgb.length; i++) {
+            double u = 2.0 * (i % truth.width()) / truth.width() - 1;
+            double v = 2.0 * (i / truth.width()) / truth.height() - 1;
+            // Light times e^(au + bv), on the encoded scale to the power 1 / 2.2 or so.
+            double by = Math.exp((alongX * u + alongY * v) / 2.2);
+            for (int shift = 0; shift < 24; shift += 8) {
+                rgb[i] |= (int) Math.min(255, Math.round(by * (truth.rgb()[i] >> shift & 255))) << shift;
+            }
+        }
+        BeadReport even = BeadCheck.of(truth.picture(), RING);
+        BeadReport fallen = BeadCheck.of(Raster.ofSrgb(truth.width(), truth.height(), rgb), RING);
+        assertEquals(new TreeMap<>(states(fallen)).toString(),
+                "{B3=MISSING, C7=SMALL, K11=LARGE, L5=DISPLACED, M8=BRIDGED, M9=BRIDGED}");
+        double mean = IntStream.range(0, RING.sites().size())
+                .filter(i -> even.sites().get(i).state() == BeadState.OK)
+                .mapToDouble(i -> fallen.sites().get(i).diameterMm().orElseThrow()
+                        / even.sites().get(i).diameterMm().orElseThrow() - 1)
+                .map(Math::abs).average().orElseThrow();
+        assertTrue(mean < 0.005, "diameters differ by " + mean);
     }
 
     @Test

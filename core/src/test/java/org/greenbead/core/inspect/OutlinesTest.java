@@ -83,7 +83,8 @@ public class OutlinesTest {
         Raster picture = discs(20, 1.2, truth);
         var likeness = new RimLikeness(picture.green, truth);
         Circle there = truth.get(10);
-        Circle back = likeness.refined(new Circle(there.xPx() + 1.3, there.yPx() - 0.9, 21.2, 1, 0.1), 20);
+        Circle back = likeness.refined(new Circle(there.xPx() + 1.3, there.yPx() - 0.9, 21.2, 1, 0.1),
+                new Circle(there.xPx(), there.yPx(), 20, 0, 0));
         assertTrue(Math.hypot(back.xPx() - there.xPx(), back.yPx() - there.yPx()) < 0.05, back.toString());
         assertEquals(back.rPx(), 20, 0.05);
     }
