@@ -9,7 +9,8 @@ import org.greenbead.core.bead.Site;
 /** Solder where no site is: a small bright disc with dark all round. A glint of flux is bright too, but has no body. */
 final class Strays {
     private static final int RAYS = 20;
-    private static final double LEAST_MM = 0.067;
+    /** Of the diameter of a ball. */
+    private static final double LEAST_PART = 0.167;
     private static final double MOST_PART = 1.5;
     private static final double BODY = 0.3;
     private static final double CALM = 0.8;
@@ -18,8 +19,13 @@ final class Strays {
     /** Radius over that of a point of light as bright. */
     private static final double BESIDE = 1.2;
     private static final double ALONE = 0.83;
+    /** Within this part of a radius from its rim, so many bright points say that flux lies round a ball: 11 round one such, one at most where a bead lay (rendered photos). */
+    private static final double ROUND = 0.8;
+    private static final int MANY_GLINTS = 6;
+    private static final double AMID_FLUX = 1.5;
     private final Plane light;
     private final double mostMm;
+    private final double leastMm;
     private final double rim;
     private final double blurPx;
     private final List<Site> sites;
@@ -34,6 +40,7 @@ final class Strays {
             double pitchMm, Projection projection) {
         this.light = light;
         this.mostMm = MOST_PART * usualMm;
+        this.leastMm = LEAST_PART * usualMm;
         this.rim = rim;
         this.blurPx = blurPx;
         this.sites = sites;
@@ -43,46 +50,62 @@ final class Strays {
         this.projection = projection;
     }
 
+    /** A bright point, the ball closest to it, and its way to that ball's rim in parts of the radius. */
+    private record Bright(double x, double y, double light, int ball, double gap) {}
+
     List<BeadReport.Stray> found() {
         Plane calm = light.smooth(CALM);
-        boolean[] closed = closed();
         double scale = projection.pxPerMm(sites.getFirst().xMm(), sites.getFirst().yMm());
+        List<Bright> points = points(calm);
+        int[] round = new int[circles.length];
+        points.stream().filter(p -> p.gap() < ROUND).forEach(p -> round[p.ball()]++);
         var seen = new ArrayList<BeadReport.Stray>();
-        int w = calm.width;
-        for (int y = 2; y < calm.height - 2; y++) {
-            for (int x = 2; x < w - 2; x++) {
-                int i = y * w + x;
-                float here = calm.v[i];
-                if (closed[i] || here < 1.2 * rim || here < calm.v[i - 1] || here <= calm.v[i + 1]
-                        || here < calm.v[i - w] || here <= calm.v[i + w]) {
-                    continue;
-                }
-                double r = body(calm, x + 0.5, y + 0.5, scale);
-                if (2 * r / scale >= LEAST_MM && 2 * r / scale <= mostMm && r >= 2.2
-                        && r > pointPx(here) * (gap(x + 0.5, y + 0.5) < CLOSE ? BESIDE : ALONE)) {
-                    seen.add(new BeadReport.Stray(x + 0.5, y + 0.5, 2 * r / scale));
-                }
+        for (Bright p : points) {
+            double r = body(calm, p.x(), p.y(), scale);
+            boolean flux = p.gap() < ROUND && round[p.ball()] >= MANY_GLINTS;
+            double least = flux ? AMID_FLUX : p.gap() < CLOSE ? BESIDE : ALONE;
+            if (2 * r / scale >= leastMm && 2 * r / scale <= mostMm && r >= 2.2
+                    && r > pointPx(p.light()) * least) {
+                seen.add(new BeadReport.Stray(p.x(), p.y(), 2 * r / scale));
             }
         }
         return apart(seen, scale);
     }
 
+    private List<Bright> points(Plane calm) {
+        boolean[] closed = closed();
+        var points = new ArrayList<Bright>();
+        int w = calm.width;
+        for (int y = 2; y < calm.height - 2; y++) {
+            for (int x = 2; x < w - 2; x++) {
+                int i = y * w + x;
+                float here = calm.v[i];
+                if (!closed[i] && here >= 1.2 * rim && here >= calm.v[i - 1] && here > calm.v[i + 1]
+                        && here >= calm.v[i - w] && here > calm.v[i + w]) {
+                    points.add(bright(x + 0.5, y + 0.5, here));
+                }
+            }
+        }
+        return points;
+    }
+
+    private Bright bright(double x, double y, double here) {
+        int ball = -1;
+        double least = Double.MAX_VALUE;
+        for (int i = 0; i < circles.length; i++) {
+            Circle c = circles[i];
+            if (c != null) {
+                double gap = Math.hypot(c.xPx() - x, c.yPx() - y) / c.rPx() - 1;
+                ball = gap < least ? i : ball;
+                least = Math.min(least, gap);
+            }
+        }
+        return new Bright(x, y, here, ball, least);
+    }
+
     /** How large a point of light of this brightness is seen: a Gaussian, cut where a body ends. */
     private double pointPx(double bright) {
         return Math.hypot(blurPx, CALM) * Math.sqrt(2 * Math.log(bright / (BODY * rim)));
-    }
-
-    /** Way to the rim of the closest ball, parts of its radius. */
-    private double gap(double x, double y) {
-        double least = Double.MAX_VALUE;
-        for (Circle c : circles) {
-            if (c != null) {
-                double dx = c.xPx() - x;
-                double dy = c.yPx() - y;
-                least = Math.min(least, Math.sqrt(dx * dx + dy * dy) / c.rPx() - 1);
-            }
-        }
-        return least;
     }
 
     /** Radius to which it is bright in nearly every direction, 0 when it is not dark beyond. */
