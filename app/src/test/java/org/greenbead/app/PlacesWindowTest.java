@@ -8,9 +8,11 @@ import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.List;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
+import javafx.scene.text.Text;
 import javax.imageio.ImageIO;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.route.Job;
@@ -125,12 +127,26 @@ public class PlacesWindowTest extends DemoWindow {
         assertEquals(kept(l -> l.job("SB-0406")).records("picture").size(), 2);
     }
 
+    /** A screw beside a socket: neither name covers the other. */
+    private void namesLieBesideOneAnother() throws Exception {
+        List<Text> names = window.fx(() -> window.scene().getRoot().lookupAll(".picture-name").stream()
+                .map(Text.class::cast).toList());
+        assertTrue(names.size() > 8, names.toString());
+        for (Text one : names) {
+            for (Text other : names) {
+                assertFalse(one != other && one.getBoundsInParent().intersects(other.getBoundsInParent()),
+                        one.getText() + " and " + other.getText());
+            }
+        }
+    }
+
     /** The parts map by keys: four corners, a part with its limit, what it holds, a screw that goes back in, a lost piece. */
     @Test
     public void boardPictureIsWorkedByKeys() throws Exception {
         window.press(KeyCode.D);
         window.awaitText("#picture-title", "WB-7");
         window.awaitText("#picture-screws", "4 out, 0 in");
+        namesLieBesideOneAnother();
         window.press(KeyCode.C);
         for (String corner : new String[]{"lower left", "lower right", "upper right", "upper left"}) {
             window.awaitText("#picture-title", corner);

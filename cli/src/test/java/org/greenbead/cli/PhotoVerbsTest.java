@@ -183,8 +183,13 @@ public class PhotoVerbsTest {
         assertEquals(no.status(), 2);
         assertTrue(no.err().contains("no PNG or JPEG"), no.err());
         byte[] whole = Files.readAllBytes(Path.of(photo("d05.jpg")));
-        Path cut = Files.write(folder.resolve("cut.jpg"), Arrays.copyOf(whole, 300));
-        assertEquals(type("beads", cut.toString(), "--map", photo("d05.map.csv")).status(), 2);
+        // The header only, and all but the last rows: a decoder fills up what is missing.
+        for (int left : new int[]{300, whole.length * 9 / 10}) {
+            Path cut = Files.write(folder.resolve("cut.jpg"), Arrays.copyOf(whole, left));
+            Said torn = type("beads", cut.toString(), "--map", photo("d05.map.csv"));
+            assertEquals(torn.status(), 2, torn.out());
+            assertTrue(torn.err().contains("cut"), torn.err());
+        }
         Said other = type("beads", photo("d05.jpg"), "--map", photo("d03.map.csv"));
         assertEquals(other.status(), 2);
         assertTrue(other.err().contains("map") || other.err().contains("field"), other.err());

@@ -6,7 +6,10 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.concurrent.atomic.AtomicBoolean;
 import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
 import org.greenbead.core.inspect.Raster;
 
 /** A PNG or JPEG photo as numbers for the inspection. */
@@ -25,10 +28,31 @@ public final class PictureFile {
         }
         Photos.look(bytes, name, false);
         try {
-            return of(ImageIO.read(new ByteArrayInputStream(bytes)), name);
+            return of(decoded(bytes), name);
         } catch (IOException | RuntimeException e) {
             throw new BadFileException(name, 0, "", "the picture is damaged or cut off",
                     "Copy it from the camera again");
+        }
+    }
+
+    /** The decoder fills what is missing at the end of a JPEG with grey and only warns of it. */
+    private static BufferedImage decoded(byte[] bytes) throws IOException {
+        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(bytes))) {
+            ImageReader reader = ImageIO.getImageReaders(in).next();
+            try {
+                var cutOff = new AtomicBoolean();
+                reader.addIIOReadWarningListener((source, warning) -> cutOff
+                        .compareAndSet(false,
+                                warning.contains("EOI") || warning.startsWith("Premature end")));
+                reader.setInput(in);
+                BufferedImage image = reader.read(0);
+                if (cutOff.get()) {
+                    throw new IOException("cut off");
+                }
+                return image;
+            } finally {
+                reader.dispose();
+            }
         }
     }
 

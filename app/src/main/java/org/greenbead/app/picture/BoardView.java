@@ -1,10 +1,13 @@
 package org.greenbead.app.picture;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
+import javafx.geometry.BoundingBox;
+import javafx.geometry.Bounds;
 import javafx.scene.Group;
 import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
@@ -38,6 +41,7 @@ final class BoardView extends Region {
     private List<Px> marked = List.of();
     private String target = "";
     private List<Spot> spots = List.of();
+    private final List<Bounds> named = new ArrayList<>();
 
     /** Something that is no part: a screw, a lost piece, a damaged pad. @param kind style of its mark: screw, screw-in, lost, found */
     record Spot(String name, Point at, String kind) {}
@@ -136,6 +140,7 @@ final class BoardView extends Region {
 
     private void draw() {
         marks.getChildren().clear();
+        named.clear();
         photo.setVisible(board != null && overPhoto());
         if (board == null || getWidth() < 60 || getHeight() < 60) {
             return;
@@ -175,7 +180,7 @@ final class BoardView extends Region {
                     : new Polygon(p.x(), p.y() - 8, p.x() + 8, p.y(), p.x(), p.y() + 8, p.x() - 8, p.y()),
                     "spot-" + spot.kind());
             marks.getChildren().add(shape);
-            label(spot.name(), p.x(), p.y() - 11);
+            beside(spot.name(), p);
         }
         cross(at(cross));
     }
@@ -214,22 +219,46 @@ final class BoardView extends Region {
         path.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
         marks.getChildren().add(path);
         Px middle = at(centre);
-        label(name, middle.x(), middle.y() + 4);
+        label(name(name), middle.x(), middle.y() + 4);
     }
 
-    private void label(String words, double x, double y) {
+    /** Above a mark, or else below, right or left of it: the first place where no name stands yet. */
+    private void beside(String words, Px mark) {
+        Text text = name(words);
+        double half = text.getLayoutBounds().getWidth() / 2 + 12;
+        double[][] places = {{0, -11}, {0, 21}, {half, 5}, {-half, 5}};
+        double[] free = Arrays.stream(places).filter(place -> {
+            Bounds plate = plate(text, mark.x() + place[0], mark.y() + place[1]);
+            return named.stream().noneMatch(plate::intersects) && getLayoutBounds().contains(plate);
+        }).findFirst().orElse(places[0]);
+        label(text, mark.x() + free[0], mark.y() + free[1]);
+    }
+
+    private Text name(String words) {
         Text text = Looks.as(new Text(words), "picture-name");
         text.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
         marks.getChildren().add(text);
         text.applyCss();
-        double width = text.getLayoutBounds().getWidth();
+        return text;
+    }
+
+    /** What a name covers whose middle stands there. */
+    private static Bounds plate(Text text, double x, double y) {
+        Bounds own = text.getLayoutBounds();
+        return new BoundingBox(x - own.getWidth() / 2 - 3, y + own.getMinY() - text.getY(),
+                own.getWidth() + 6,
+                own.getHeight());
+    }
+
+    private void label(Text text, double x, double y) {
+        Bounds covers = plate(text, x, y);
+        named.add(covers);
         if (overPhoto()) {
-            var plate = Looks
-                    .as(new Rectangle(x - width / 2 - 3, y + text.getLayoutBounds().getMinY(), width + 6,
-                            text.getLayoutBounds().getHeight()), "picture-plate");
-            marks.getChildren().add(marks.getChildren().size() - 1, plate);
+            marks.getChildren().add(marks.getChildren().indexOf(text),
+                    Looks.as(new Rectangle(covers.getMinX(), covers.getMinY(), covers.getWidth(),
+                            covers.getHeight()), "picture-plate"));
         }
-        text.setX(x - width / 2);
+        text.setX(x - text.getLayoutBounds().getWidth() / 2);
         text.setY(y);
     }
 }
