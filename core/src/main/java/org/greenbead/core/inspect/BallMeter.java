@@ -16,6 +16,7 @@ final class BallMeter {
     private final double ground;
     private final double[] cos = new double[RAYS];
     private final double[] sin = new double[RAYS];
+    /** Fall, part of the way from balls to ground, from which on a place of the rim counts in full; judgement. */
     private double full = 0.35;
     private final double[] rim = new double[RAYS];
 

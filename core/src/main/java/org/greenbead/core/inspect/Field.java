@@ -91,7 +91,7 @@ record Field(List<Site> sites, Projection projection, double pitchMm, double usu
         return new BallMeter(curve, sampled(curve, 0.72), between(curve));
     }
 
-    /** The picture as it would be if all balls were lit as the brightest: light falls off over a field. */
+    /** The picture as it would be if all balls were lit as the brightest: light falls off over a field. The factor is kept from 0.5 to 6, since beyond the balls it is guessed. */
     Raster evened(Raster picture) {
         List<Site> seen = sites.stream().filter(s -> picture.red.holds(x(s), y(s), radius(s))).toList();
         double[] light = seen.parallelStream().mapToDouble(s -> {

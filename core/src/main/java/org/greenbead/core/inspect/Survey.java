@@ -25,7 +25,7 @@ final class Survey {
     private static final int MANY = 30;
     /** The middle of what rims of good balls cover on rendered photos of usual sharpness. */
     private static final double USUAL_COVER = 0.8;
-    /** No rim is taken for clearer than this; what lies below is a photo without focus. */
+    /** No less is asked for than this part of the usual: a photo without focus is not eased until it passes. */
     private static final double LEAST_EASE = 0.75;
     /** Flux may hide part of the rim: it is looked for where it can be seen. */
     private static final double PARTLY_COVER = 0.6;
