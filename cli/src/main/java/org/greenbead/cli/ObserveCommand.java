@@ -1,8 +1,10 @@
 package org.greenbead.cli;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import org.greenbead.core.run.Adversity;
 import org.greenbead.core.run.ObserverTrial;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.Format;
@@ -27,17 +29,36 @@ final class ObserveCommand implements Callable<Integer> {
     private int runs;
     @Option(names = "--seed", defaultValue = "1", description = "Seed of the first bench (default ${DEFAULT-VALUE}).")
     private long seed;
+    @Option(names = "--bench", paramLabel = "KIND", description = "How the benches differ beyond the usual scatter, as a kind of Adversity, or ALL (default USUAL).", defaultValue = "USUAL")
+    private String kind;
 
     @Override
     public Integer call() throws Exception {
         RunPlan plan = shared.files().parse(OpenFiles.text(file), String.valueOf(file.getFileName()),
                 Format.PLAN,
                 RunPlan.class);
-        ObserverTrial.Summary summary = ObserverTrial.of(plan, seed, Math.clamp(runs, 1, 1000), d -> {
-        }, Thread.currentThread()::isInterrupted);
-        spec.commandLine().getOut().printf(Locale.ROOT,
-                "%d runs: the shown interval held the coldest joint %.1f %% of the time; error %.2f K rms, %.2f K rms at the peak%n",
-                summary.runs().size(), 100 * summary.share(), summary.rmsK(), summary.hotRmsK());
+        List<Adversity> kinds = kind.equalsIgnoreCase("all")
+                ? List.of(Adversity.values())
+                : List.of(kind(kind));
+        for (Adversity each : kinds) {
+            ObserverTrial.Summary summary = ObserverTrial.of(plan, each, seed, Math.clamp(runs, 1, 1000),
+                    d -> {
+                    }, Thread.currentThread()::isInterrupted);
+            spec.commandLine().getOut().printf(Locale.ROOT,
+                    "%s, %d runs: the shown interval held the coldest joint %.1f %% of the time, %.0f %% in the worst run; error %.2f K rms, %.2f K rms at the peak; nudge asked for %d s, %d s of it too early; called safe too early for %d s%n",
+                    each.name().toLowerCase(Locale.ROOT), summary.runs().size(), 100 * summary.share(),
+                    100 * summary.worstShare(), summary.rmsK(), summary.hotRmsK(), summary.cues(),
+                    summary.falseCues(), summary.falseSafe());
+        }
         return 0;
+    }
+
+    private static Adversity kind(String word) {
+        try {
+            return Adversity.valueOf(word.toUpperCase(Locale.ROOT));
+        } catch (IllegalArgumentException e) {
+            throw new IllegalArgumentException("--bench is \"" + word + "\"; it is ALL or one of "
+                    + java.util.Arrays.toString(Adversity.values()).toLowerCase(Locale.ROOT), e);
+        }
     }
 }

@@ -10,11 +10,13 @@ import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEngine;
+import org.greenbead.store.KnownCsv;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.RunLog;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -27,6 +29,8 @@ final class ReplayCommand implements Callable<Integer> {
     private CommandSpec spec;
     @Parameters(paramLabel = "LOG", description = "A .run.jsonl file, a run's id in the ledger, or \"last\".")
     private String log;
+    @Option(names = "--trace", paramLabel = "OUT", description = "Write what was known and said, a line a second and at every event, as CSV.")
+    private Path trace;
 
     @Override
     public Integer call() throws Exception {
@@ -38,6 +42,11 @@ final class ReplayCommand implements Callable<Integer> {
         }
         var told = new HashSet<String>();
         Words words = shared.words();
+        if (trace != null) {
+            try (var writer = Files.newBufferedWriter(trace)) {
+                KnownCsv.write(read, writer);
+            }
+        }
         RunEngine engine = read.replay(Optional.of(Rehearsal.of(read.header().plan(), () -> false)),
                 state -> {
                     for (Finding finding : state.findings()) {

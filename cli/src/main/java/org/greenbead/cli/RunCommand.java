@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.run.Eyes;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
@@ -96,6 +97,7 @@ final class RunCommand implements Callable<Integer> {
         Words words = shared.words();
         PrintWriter out = spec.commandLine().getOut();
         var bench = new SimulatedBench(plan, seed);
+        var eyes = new Eyes(bench, seed);
         Set<String> told = new HashSet<>();
         try (var logger = new SimulatedLogger();
                 var session = new RunSession(
@@ -128,8 +130,12 @@ final class RunCommand implements Callable<Integer> {
                 }
                 faults(bench, time);
                 state = session.pump(time);
-                Optional<RunEvent> word = technician.act(state, session.plan(), bench.moves());
+                Optional<RunEvent> word = technician.act(state, session.plan(), eyes);
                 if (word.isPresent()) {
+                    if (word.get() instanceof RunEvent.Saw saw) {
+                        out.printf(Locale.ROOT, "%6s  technician sees: %s%n", Words.clock(time),
+                                saw.sight().name().toLowerCase(Locale.ROOT).replace('_', ' '));
+                    }
                     if (word.get() instanceof RunEvent.Said said) {
                         out.printf(Locale.ROOT, "%6s  technician: %s%n", Words.clock(time),
                                 said.word().name().toLowerCase(Locale.ROOT).replace('_', ' '));

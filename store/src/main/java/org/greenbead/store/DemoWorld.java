@@ -19,6 +19,7 @@ import org.greenbead.core.recipe.StartingRecipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.run.Eyes;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunPlan;
@@ -179,13 +180,14 @@ public final class DemoWorld {
         var writer = RunLogWriter.begin(ledger.logFile(entry),
                 new RunHeader(entry.id(), at, true, past.seed(), plan), files, InstantSource.fixed(at));
         try (var session = new RunSession(RunEngine.live(plan, Optional.empty()), bench, writer, bench)) {
-            RunState end = drive(session, bench, plan);
+            RunState end = drive(session, bench, plan, past.seed());
             ledger.endRun(entry.id(), at.plus(Duration.ofSeconds((long) end.timeS())), session.verdict());
         }
     }
 
     /** Runs a session to its end with a technician who follows the coach, at two samples a second. */
-    public static RunState drive(RunSession session, SimulatedBench bench, RunPlan plan) {
+    public static RunState drive(RunSession session, SimulatedBench bench, RunPlan plan, long seed) {
+        var eyes = new Eyes(bench, seed);
         var technician = new SimulatedTechnician(plan.task(), true);
         double time = 0;
         session.pump(0);
@@ -193,7 +195,7 @@ public final class DemoWorld {
         while (state.status() != RunState.Status.ENDED) {
             time += 0.5;
             state = session.pump(time);
-            Optional<RunEvent> word = technician.act(state, session.plan(), bench.moves());
+            Optional<RunEvent> word = technician.act(state, session.plan(), eyes);
             if (word.isPresent()) {
                 state = session.take(word.get());
             }

@@ -160,7 +160,9 @@ final class Json {
             @JsonSubTypes.Type(value = RunEvent.Said.class, name = "said"),
             @JsonSubTypes.Type(value = RunEvent.Acted.class, name = "acted"),
             @JsonSubTypes.Type(value = RunEvent.Changed.class, name = "changed"),
-            @JsonSubTypes.Type(value = RunEvent.Resumed.class, name = "resumed")})
+            @JsonSubTypes.Type(value = RunEvent.Resumed.class, name = "resumed"),
+            @JsonSubTypes.Type(value = RunEvent.Saw.class, name = "saw"),
+            @JsonSubTypes.Type(value = RunEvent.Checkpoint.class, name = "checkpoint")})
     private interface EventTypes {
     }
 
@@ -175,7 +177,8 @@ final class Json {
             @JsonSubTypes.Type(value = Remedy.SetHeater.class, name = "set_heater"),
             @JsonSubTypes.Type(value = Remedy.SetAir.class, name = "set_air"),
             @JsonSubTypes.Type(value = Remedy.SetEnd.class, name = "set_end"),
-            @JsonSubTypes.Type(value = Remedy.OpenRecipe.class, name = "open_recipe")})
+            @JsonSubTypes.Type(value = Remedy.OpenRecipe.class, name = "open_recipe"),
+            @JsonSubTypes.Type(value = Remedy.Tell.class, name = "tell")})
     private interface RemedyTypes {
     }
 

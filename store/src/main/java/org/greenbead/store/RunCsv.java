@@ -53,6 +53,9 @@ public final class RunCsv {
         RunEngine engine = RunEngine.live(plan, Optional.empty());
         RunState state = engine.state();
         for (RunEvent event : log.events()) {
+            if (event instanceof RunEvent.Checkpoint) {
+                continue;
+            }
             engine.apply(event);
             state = engine.state();
             csv.writeRecord(row(event, state, engine.plan(), probes));
@@ -85,6 +88,8 @@ public final class RunCsv {
                 s.word().name().toLowerCase(Locale.ROOT) + (s.text().isEmpty() ? "" : ": " + s.text());
             case RunEvent.Acted a -> a.act().name().toLowerCase(Locale.ROOT);
             case RunEvent.Changed c -> "stage " + c.stage().name() + " set anew";
+            case RunEvent.Saw s -> "saw " + s.sight().name().toLowerCase(Locale.ROOT);
+            case RunEvent.Checkpoint c -> "";
             case RunEvent.Resumed r -> "taken up again after " + number(r.awayS(), 0) + " s";
         });
         return row;

@@ -434,6 +434,9 @@ public final class RecipePage extends Page {
                     put(a.stage(), draft.recipe().stages().get(a.stage()).withAir(Optional.of(a.air())));
                 case Remedy.SetEnd e ->
                     put(e.stage(), draft.recipe().stages().get(e.stage()).withEnd(e.end()));
+                case Remedy.Tell t -> {
+                    // Only while a run is on.
+                }
                 case Remedy.OpenRecipe o -> grid.getChildren().stream().filter(TextField.class::isInstance)
                         .findFirst().ifPresent(javafx.scene.Node::requestFocus);
             }

@@ -450,6 +450,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
                 case Remedy.SetEnd e ->
                     driver.change(e.stage(), running.recipe().stages().get(e.stage()).withEnd(e.end()));
                 case Remedy.Attest a -> model.remedy(finding);
+                case Remedy.Tell t -> {
+                    switch (t.what()) {
+                        case BOARD_IS_WARM -> driver.say(Say.BOARD_IS_WARM, "");
+                    }
+                }
                 case Remedy.OpenRecipe o -> {
                     // Nothing to open while it is hot.
                 }

@@ -268,6 +268,9 @@ public final class JobModel {
                 change(recipe, a.stage(), recipe.stages().get(a.stage()).withAir(Optional.of(a.air())));
             case Remedy.SetEnd e ->
                 change(recipe, e.stage(), recipe.stages().get(e.stage()).withEnd(e.end()));
+            case Remedy.Tell t -> {
+                // Only while a run is on.
+            }
             case Remedy.OpenRecipe o -> {
                 return false;
             }

@@ -19,4 +19,12 @@ public sealed interface Remedy {
 
     /** Go and look at the recipe. */
     record OpenRecipe() implements Remedy {}
+
+    /** Say something that only hands or eyes can know. */
+    record Tell(Told what) implements Remedy {}
+
+    /** What can be said so. */
+    enum Told {
+        BOARD_IS_WARM
+    }
 }

@@ -14,6 +14,8 @@ import org.greenbead.core.recipe.StageEnd;
 final class Coach {
     /** Under this it may be touched, powered or wetted with solvent, °C; a judgement of the trade. */
     private static final double TOUCH_C = 40;
+    /** So long the new settings stay on the screen before the eyes are asked for, s. */
+    private static final double SETTING_S = 8;
 
     Coaching say(RunView run, boolean started) {
         return run.forming().flatMap(f -> BallCoach.say(run, f, started))
@@ -61,19 +63,26 @@ final class Coach {
         if (stage.purpose() == Stage.Purpose.PEAK) {
             double goal = stage.jointGoalC().orElse(run.plan().target().joint().alloy().liquidusC()
                     + run.plan().recipe().limits().overLiquidusK());
-            Phrase now = Phrase.of(run.joint().celsius() < goal ? "coach.peak" : "coach.peak.nudge",
+            double liquidus = run.plan().target().joint().alloy().liquidusC();
+            // The lower bound decides: what may be liquid is not liquid yet.
+            boolean molten = run.joint().lowC() >= liquidus;
+            Phrase now = Phrase.of(
+                    molten && run.joint().celsius() >= goal ? "coach.peak.nudge" : "coach.peak",
                     settings(stage));
             String task = run.plan().word();
+            if (run.byEye() && run.forming().isEmpty() && !run.melt().eye()) {
+                return watching(run, stage);
+            }
             Phrase next = !run.looked()
                     ? Phrase.of("coach.peak.next.wait", new Quantity.TempC(goal))
                     : run.meltsInS().isPresent()
                             ? Phrase.of("coach.peak.next", new Quantity.TempC(goal),
                                     new Quantity.Seconds(run.meltsInS().getAsDouble()))
                             : Phrase.of(
-                                    run.joint().celsius() < run.plan().target().joint().alloy().liquidusC()
+                                    run.joint().celsius() < liquidus
                                             ? "coach.peak.next.never"
-                                            : "coach.peak.next.now",
-                                    new Quantity.TempC(goal));
+                                            : molten ? "coach.peak.next.now" : "coach.peak.next.nearly",
+                                    new Quantity.TempC(goal), new Quantity.RiseK(run.joint().plusMinusK()));
             return new Coaching(now, next, Optional.of(Say.MOVES), Phrase.of("pedal.moves." + task),
                     Phrase.of("pedal.moves.so", new Quantity.Seconds(run.timeS())),
                     Optional.of(Phrase.of("caution.fumes")));
@@ -83,6 +92,31 @@ final class Coach {
         return new Coaching(now, waitingFor(run), Optional.of(Say.GO_ON),
                 Phrase.of("pedal.go_on", new Quantity.Name(nextName(run))),
                 Phrase.of("pedal.go_on.so"), Optional.of(Phrase.of("caution.hot")));
+    }
+
+    /** Without a thermocouple the coach asks for the one sight that tells most by now, and says what it will tell. */
+    private static Coaching watching(RunView run, Stage stage) {
+        double solidus = run.plan().target().joint().alloy().solidusC();
+        double across = Math.max(0, run.jointHot().celsius() - run.joint().celsius());
+        boolean near = run.jointHot().highC() >= solidus;
+        Sight sight = near ? Sight.CORNER_SHINES : Sight.FLUX_SHIMMERS;
+        String key = near ? "ball" : "flux";
+        Phrase next = near
+                ? Phrase.of("coach.eye.wait.soon")
+                : run.meltsInS().isPresent()
+                        ? Phrase.of("coach.eye.wait", new Quantity.Seconds(run.meltsInS().getAsDouble()),
+                                new Quantity.RiseK(run.joint().plusMinusK()))
+                        : Phrase.of("coach.peak.next.wait",
+                                new Quantity.TempC(run.plan().target().joint().alloy().liquidusC()));
+        return new Coaching(
+                run.stageS() < SETTING_S
+                        ? Phrase.of("coach.peak", settings(stage))
+                        : Phrase.of("coach.eye." + key),
+                next, Optional.empty(), Optional.empty(), Optional.of(sight), Phrase.of("pedal.eye." + key),
+                Phrase.of("coach.eye." + key + ".so", new Quantity.RiseK(run.joint().plusMinusK()),
+                        new Quantity.RiseK(
+                                sight.leavesK(run.joint(), run.heat().rampKPerS(), across))),
+                Optional.of(Phrase.of("caution.fumes")));
     }
 
     private static String nextName(RunView run) {
@@ -99,6 +133,10 @@ final class Coach {
                     new Quantity.Seconds(Math.max(0, t.seconds() - run.stageS())));
             case StageEnd.ProbeReaches p -> {
                 ProbeWatch probe = run.probes().get(p.probe());
+                if (probe == null && run.byEye()) {
+                    yield Phrase.of("coach.eye.until.twin", next, new Quantity.TempC(p.celsius()),
+                            new Quantity.TempC(run.boardC()));
+                }
                 if (probe == null || !probe.good()) {
                     yield Phrase.of("coach.until.probe.lost", next, new Quantity.Name(p.probe()));
                 }

@@ -1,188 +1,270 @@
 package org.greenbead.core.run;
 
+import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
-import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.thermal.HeatField;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 import org.greenbead.core.thermal.HeatScene;
-import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 import org.greenbead.core.thermal.Uncertainty;
 
 /**
- * Estimates the joint from thermocouples elsewhere: an ensemble of twins whose jet, preheater, heat capacity and
- * conductivity differ as much as this bench may, corrected at every sample by the serial square-root ensemble
- * filter (Whitaker and Hamill 2002, Ensemble data assimilation without perturbed observations, Mon. Wea. Rev. 130). Cell temperatures and the
- * logarithms of jet and preheater multipliers are corrected together. The spread of the members, with the model's own
- * structural error added, is the uncertainty that is shown.
+ * Estimates the joint from thermocouples elsewhere and from what is seen: an ensemble of {@link Twin}s, corrected at every sample by the serial
+ * square-root ensemble filter (Whitaker and Hamill 2002, Ensemble data assimilation without perturbed observations, Mon. Wea. Rev. 130). Cell
+ * temperatures, jet and heater, draught, and the place and air share of every bead are corrected together. The spread of the members, widened
+ * by what the readings show beside it, is the uncertainty that is told.
  */
 final class EnsembleEstimator implements JointEstimator {
-    static final int MEMBERS = 20;
-    /** Structural error that no multiplier can mend, K, while the probes agree with the ensemble. */
-    private static final double STRUCTURAL_K = 0.2;
-    /**
-     * The same for what flows through the package, as part of the difference between its top and its joints: no probe sits there, so a
-     * wrong conductance shows up undamped. Measured over seeded benches.
-     */
-    private static final double STRUCTURAL_SHARE = 0.14;
+    static final int MEMBERS = 24;
+    /** Error that no member carries, K. */
+    private static final double STRUCTURAL_K = 0.46;
+    /** The same as a part of what lies between chip top and joints, and between joint and board: no probe sits there. */
+    private static final double THROUGH_SHARE = 0.06;
+    private static final double BESIDE_SHARE = 0.45;
     /**
      * Part of the ensemble's variance that is error: shrinking covariances for safety keeps members further apart than they need be.
      * Measured over seeded benches so that the shown interval holds nine of ten.
      */
-    private static final double KEPT = 0.2;
+    private static final double KEPT = 0.3;
     /** Once nothing corrects them any more, all of it is error after about this time, s. */
     private static final double UNCORRECTED_S = 30;
-    /** What the probes persistently show beside the ensemble counts as structural error too; memory of that, s. */
+    /** Memory of what the readings show beside the ensemble, s. */
     private static final double PERSISTS_S = 10;
+    private static final double LEARNS_S = 45;
+    private static final double MOST_INFLATION = 9;
     /** Error of a reading against the model: 1.5 K, taken as correlated over 10 s. */
     private static final double READING_K = 1.5;
     private static final double CORRELATED_S = 10;
-    /** Tools, hands and beads are earlier or later than modelled by about this, s. */
-    private static final double TIMING_S = 0.85;
+    /** Tools and hands are earlier or later than modelled by about this, s. */
+    private static final double TIMING_S = 0.65;
     private static final double RAMP_MEMORY_S = 3;
-    /** How far off its said place a taped bead sits, mm, one standard deviation each way. */
-    private static final double PLACE_MM = 0.7;
-    private static final double MOST_LOG = 1.2;
-    /** A bare bead under tape follows its board with about this lag, s. */
-    private static final double BEAD_LAG_S = 1.5;
+    /** What jet and heater of a measured bench may differ by from one day to another and still be the same bench, ln. */
+    private static final double ANY_DAY_LN = 0.15;
+    /** What the eye reports is older than the press; this much past is kept, s. */
+    private static final double PAST_S = 4;
 
-    private final SheetModel[] members = new SheetModel[MEMBERS];
+    private final List<Twin> members;
+    private final Uncertainty known;
     private final double[] y = new double[MEMBERS];
     private final double[] x = new double[MEMBERS];
     private final List<ProbePlace> probes;
-    private final double[][] beadC;
     private final double[] besideK;
-    private final Point boardMm;
+    private final double[] surprise;
+    private final ArrayDeque<Past> past = new ArrayDeque<>();
+    private double timeS;
     private double sinceCorrectionS;
     private double uncorrectedS;
     private double jointWasC;
     private double rampKPerS;
 
+    /** Joints of every member a moment ago. */
+    private record Past(double timeS, double[] minC, double[] maxC) {}
+
     EnsembleEstimator(HeatScene scene, Uncertainty known, long seed) {
-        List<Multipliers> drawn = known.draw(MEMBERS, seed);
-        for (int m = 0; m < MEMBERS; m++) {
-            members[m] = new SheetModel(scene, drawn.get(m), Resolution.OBSERVER);
-        }
+        members = Twin.draw(scene, known, MEMBERS, seed);
+        this.known = known;
         probes = scene.probes();
-        boardMm = scene.board().sizeMm();
-        beadC = new double[MEMBERS][probes.size()];
         besideK = new double[probes.size()];
+        surprise = new double[probes.size()];
+        Arrays.fill(surprise, 1);
         jointWasC = scene.ambientC();
-        for (double[] beads : beadC) {
-            java.util.Arrays.fill(beads, scene.ambientC());
-        }
+    }
+
+    private EnsembleEstimator(EnsembleEstimator other) {
+        members = other.members.stream().map(Twin::copy).toList();
+        known = other.known;
+        probes = other.probes;
+        besideK = other.besideK.clone();
+        surprise = other.surprise.clone();
+        past.addAll(other.past);
+        timeS = other.timeS;
+        sinceCorrectionS = other.sinceCorrectionS;
+        uncorrectedS = other.uncorrectedS;
+        jointWasC = other.jointWasC;
+        rampKPerS = other.rampKPerS;
+    }
+
+    @Override
+    public EnsembleEstimator copy() {
+        return new EnsembleEstimator(this);
+    }
+
+    @Override
+    public void startAt(double celsius) {
+        members.forEach(m -> m.startAt(celsius));
+        jointWasC = celsius;
     }
 
     @Override
     public void advance(HeatInput input, double stepS) {
-        double follow = 1 - Math.exp(-stepS / BEAD_LAG_S);
-        for (int m = 0; m < MEMBERS; m++) {
-            members[m].advance(input, stepS);
-            for (int p = 0; p < probes.size(); p++) {
-                beadC[m][p] += (members[m].probeC(probes.get(p)) - beadC[m][p]) * follow;
-            }
+        for (Twin member : members) {
+            member.advance(input, stepS);
         }
+        moved(stepS);
+    }
+
+    /** Half of the members go through it heated, half not: nobody knows what the heater did. */
+    @Override
+    public void advanceUnseen(HeatInput input, double stepS) {
+        for (int m = 0; m < members.size(); m++) {
+            members.get(m).advance(m % 2 == 0 ? input : HeatInput.OFF, stepS);
+        }
+        moved(stepS);
+    }
+
+    private void moved(double stepS) {
+        timeS += stepS;
         sinceCorrectionS += stepS;
         uncorrectedS += stepS;
         double jointC = mean(HeatModel::jointCentreC);
         rampKPerS += ((jointC - jointWasC) / stepS - rampKPerS) * (1 - Math.exp(-stepS / RAMP_MEMORY_S));
         jointWasC = jointC;
+        past.addLast(new Past(timeS, values(HeatModel::jointMinC), values(HeatModel::jointMaxC)));
+        while (past.getFirst().timeS() < timeS - PAST_S && past.size() > 1) {
+            past.removeFirst();
+        }
+    }
+
+    private double[] values(ToDoubleFunction<HeatModel> quantity) {
+        double[] all = new double[members.size()];
+        for (int m = 0; m < all.length; m++) {
+            all[m] = quantity.applyAsDouble(members.get(m).model());
+        }
+        return all;
+    }
+
+    @Override
+    public Estimate shows(ProbePlace probe) {
+        double mean = 0;
+        double squares = 0;
+        for (Twin member : members) {
+            double value = member.shows(probe);
+            mean += value / MEMBERS;
+            squares += value * value / MEMBERS;
+        }
+        return new Estimate(mean,
+                Math.sqrt(Math.max(0, squares - mean * mean) + READING_K * READING_K));
     }
 
     @Override
     public void correct(ProbePlace probe, double celsius) {
         double mean = 0;
         for (int m = 0; m < MEMBERS; m++) {
-            y[m] = shows(m, probe);
+            y[m] = members.get(m).shows(probe);
             mean += y[m] / MEMBERS;
         }
-        double variance = 0;
-        for (int m = 0; m < MEMBERS; m++) {
-            y[m] -= mean;
-            variance += y[m] * y[m] / (MEMBERS - 1);
-        }
-        double spacing = Math.max(0.1, Math.min(CORRELATED_S, sinceCorrectionS));
-        double slipK = PLACE_MM * steepnessKPerMm(probe);
-        double error = (READING_K * READING_K + slipK * slipK) * CORRELATED_S / spacing;
+        double variance = spread(mean);
         if (variance < 1e-6) {
             return;
         }
+        double spacing = Math.max(0.1, Math.min(CORRELATED_S, sinceCorrectionS));
+        double error = READING_K * READING_K * CORRELATED_S / spacing;
         uncorrectedS = 0;
         double innovation = celsius - mean;
         int place = probes.indexOf(probe);
         if (place >= 0) {
             besideK[place] += (innovation - besideK[place]) * (1 - Math.exp(-spacing / PERSISTS_S));
+            double squared = besideK[place] * besideK[place] / (KEPT * variance + 1);
+            surprise[place] += (squared - surprise[place]) * (1 - Math.exp(-spacing / LEARNS_S));
         }
-        double damp = 1 / (1 + Math.sqrt(error / (variance + error)));
-        for (int cell = 0; cell < members[0].cells(); cell++) {
-            if (members[0].melts(cell)) {
-                // A joint cell holds little heat and follows its neighbours within a step; shifting its latent heat would make it jump.
+        regress(variance, variance / (variance + error) * innovation,
+                Math.sqrt(error / (variance + error)));
+    }
+
+    /** Takes {@link #y} from its mean and returns its variance. */
+    private double spread(double mean) {
+        double variance = 0;
+        for (int m = 0; m < MEMBERS; m++) {
+            y[m] -= mean;
+            variance += y[m] * y[m] / (MEMBERS - 1);
+        }
+        return variance;
+    }
+
+    /**
+     * What was looked at, with the deviations {@link #y}, is now known to lie {@code shiftK} from its mean with {@code keep} of its standard
+     * deviation: everything follows by its covariance with it.
+     */
+    private void regress(double variance, double shiftK, double keep) {
+        int unknowns = members.getFirst().unknowns();
+        for (int i = 0; i < unknowns; i++) {
+            if (!members.getFirst().shifts(i)) {
                 continue;
             }
             for (int m = 0; m < MEMBERS; m++) {
-                x[m] = members[m].celsius(cell);
+                x[m] = members.get(m).unknown(i);
             }
-            double gain = trustedCovariance(variance) / (variance + error);
-            for (int m = 0; m < MEMBERS && gain != 0; m++) {
-                members[m].shiftK(cell, gain * (innovation - damp * y[m]));
-            }
-        }
-        for (int p = 0; p < probes.size(); p++) {
-            for (int m = 0; m < MEMBERS; m++) {
-                x[m] = beadC[m][p];
-            }
-            double gain = trustedCovariance(variance) / (variance + error);
-            for (int m = 0; m < MEMBERS; m++) {
-                beadC[m][p] += gain * (innovation - damp * y[m]);
+            double slope = trustedCovariance(variance) / variance;
+            for (int m = 0; m < MEMBERS && slope != 0; m++) {
+                members.get(m).shift(i, slope * (shiftK - (1 - keep) * y[m]));
             }
         }
-        double[] jet = new double[MEMBERS];
+    }
+
+    @Override
+    public double saw(Sight sight, double solidusC, double liquidusC) {
+        double atS = timeS - sight.delayS();
+        Past then = past.getLast();
+        for (Past p : past) {
+            if (Math.abs(p.timeS() - atS) < Math.abs(then.timeS() - atS)) {
+                then = p;
+            }
+        }
+        double wanted = sight.celsius(solidusC, liquidusC);
+        double mean = 0;
+        double across = 0;
         for (int m = 0; m < MEMBERS; m++) {
-            x[m] = Math.log(members[m].jetMultiplier());
+            y[m] = sight.looksAt(then.minC()[m], then.maxC()[m]);
+            mean += y[m] / MEMBERS;
+            across += (then.maxC()[m] - then.minC()[m]) / MEMBERS;
         }
-        double jetGain = trustedCovariance(variance) / (variance + error);
-        for (int m = 0; m < MEMBERS; m++) {
-            jet[m] = Math.exp(Math.clamp(x[m] + jetGain * (innovation - damp * y[m]), -MOST_LOG, MOST_LOG));
-            x[m] = Math.log(members[m].preheaterMultiplier());
+        double variance = spread(mean);
+        if (variance < 1e-6) {
+            return 0;
         }
-        double heaterGain = trustedCovariance(variance) / (variance + error);
-        for (int m = 0; m < MEMBERS; m++) {
-            members[m].retune(jet[m], Math
-                    .exp(Math.clamp(x[m] + heaterGain * (innovation - damp * y[m]), -MOST_LOG, MOST_LOG)));
+        double error = sight.errorK2(rampKPerS, across);
+        double innovation = wanted - mean;
+        if (sight.atLeast() && innovation <= 0) {
+            // It only says that it was no colder, which is what was thought.
+            return 1;
         }
+        // Either it was what it looked like, or an error of the eye, which says nothing: moments of the mixture.
+        double all = Math.max(1, KEPT > 0 ? variance + error : error);
+        double hit = Math.exp(-0.5 * innovation * innovation / all) / Math.sqrt(2 * Math.PI * all);
+        double miss = 1.0 / 250;
+        double trust = (1 - sight.falseShare()) * hit
+                / ((1 - sight.falseShare()) * hit + sight.falseShare() * miss);
+        double gain = variance / (variance + error);
+        double shift = gain * innovation;
+        double posterior = trust * (variance * error / (variance + error)) + (1 - trust) * variance
+                + trust * (1 - trust) * shift * shift;
+        uncorrectedS = Math.min(uncorrectedS, (1 - trust) * UNCORRECTED_S);
+        regress(variance, trust * shift, Math.sqrt(posterior / variance));
+        return trust;
     }
 
-    /** How much the board's temperature changes across a probe's place, K/mm: a probe that slipped there reads that much else. */
-    private double steepnessKPerMm(ProbePlace probe) {
-        Point at = probe.atMm();
-        double x = 0;
-        double y = 0;
-        for (SheetModel member : members) {
-            x += across(member, probe.side(), new Point(at.xMm() - 1, at.yMm()),
-                    new Point(at.xMm() + 1, at.yMm()));
-            y += across(member, probe.side(), new Point(at.xMm(), at.yMm() - 1),
-                    new Point(at.xMm(), at.yMm() + 1));
+    /** Mean over the members of what jet and heater had to be bent to, in standard deviations: the longer of the two together. */
+    @Override
+    public double strain() {
+        double jet = 0;
+        double heater = 0;
+        for (Twin member : members) {
+            jet += Math.log(member.model().jetMultiplier() / known.mean().jet()) / MEMBERS;
+            heater += Math.log(member.model().preheaterMultiplier() / known.mean().preheater()) / MEMBERS;
         }
-        return Math.hypot(x, y) / MEMBERS;
+        double sign = Math.signum(jet + heater);
+        return sign * Math.hypot(jet / Math.hypot(known.jetLn(), ANY_DAY_LN),
+                heater / Math.hypot(known.preheaterLn(), ANY_DAY_LN));
     }
 
-    private double across(SheetModel member, Side side, Point from, Point to) {
-        return (member.boardC(side, inside(to)) - member.boardC(side, inside(from))) / 2;
-    }
-
-    private Point inside(Point at) {
-        return new Point(Math.clamp(at.xMm(), 0, boardMm.xMm()), Math.clamp(at.yMm(), 0, boardMm.yMm()));
-    }
-
-    /** What a lagging bead at that place shows in one member. */
-    private double shows(int member, ProbePlace probe) {
-        int index = probes.indexOf(probe);
-        return index < 0 ? members[member].probeC(probe) : beadC[member][index];
+    @Override
+    public double surprise() {
+        return Arrays.stream(surprise).max().orElse(1);
     }
 
     @Override
@@ -218,38 +300,41 @@ final class EnsembleEstimator implements JointEstimator {
     public Estimate of(ToDoubleFunction<HeatModel> quantity) {
         double mean = 0;
         double squares = 0;
-        for (SheetModel member : members) {
-            double value = quantity.applyAsDouble(member);
+        for (Twin member : members) {
+            double value = quantity.applyAsDouble(member.model());
             mean += value / MEMBERS;
             squares += value * value / MEMBERS;
         }
         double variance = Math.max(0, squares - mean * mean) * MEMBERS / (MEMBERS - 1);
         double beside = 0;
-        for (double kelvin : besideK) {
-            beside = Math.max(beside, Math.abs(kelvin));
+        double learned = 1;
+        for (int p = 0; p < besideK.length; p++) {
+            beside = Math.max(beside, Math.abs(besideK[p]));
+            learned = Math.max(learned, surprise[p]);
         }
-        double through = STRUCTURAL_SHARE * (mean(HeatModel::packageTopC) - mean(HeatModel::jointCentreC));
+        double joint = mean(HeatModel::jointCentreC);
+        double through = THROUGH_SHARE * (mean(HeatModel::packageTopC) - joint);
         double kept = 1 - (1 - KEPT) * Math.exp(-uncorrectedS / UNCORRECTED_S);
         double late = TIMING_S * rampKPerS;
-        return new Estimate(mean,
-                Math.sqrt(kept * variance + STRUCTURAL_K * STRUCTURAL_K + through * through + late * late
-                        + 0.25 * beside * beside));
+        double besides = BESIDE_SHARE * beside;
+        double own = kept * variance + STRUCTURAL_K * STRUCTURAL_K + through * through + late * late;
+        return new Estimate(mean, Math.sqrt(Math.min(MOST_INFLATION, learned) * own + besides * besides));
     }
 
     private double mean(ToDoubleFunction<HeatModel> quantity) {
         double sum = 0;
-        for (SheetModel member : members) {
-            sum += quantity.applyAsDouble(member);
+        for (Twin member : members) {
+            sum += quantity.applyAsDouble(member.model());
         }
         return sum / MEMBERS;
     }
 
     @Override
     public HeatField field(Side side) {
-        HeatField first = members[0].field(side);
+        HeatField first = members.getFirst().model().field(side);
         float[] mean = new float[first.celsius().length];
-        for (SheetModel member : members) {
-            float[] skin = member.field(side).celsius();
+        for (Twin member : members) {
+            float[] skin = member.model().field(side).celsius();
             for (int i = 0; i < mean.length; i++) {
                 mean[i] += skin[i] / MEMBERS;
             }
@@ -261,10 +346,10 @@ final class EnsembleEstimator implements JointEstimator {
     @Override
     public HeatModel lookAhead() {
         double mean = mean(HeatModel::jointCentreC);
-        SheetModel nearest = members[0];
-        for (SheetModel member : members) {
-            if (Math.abs(member.jointCentreC() - mean) < Math.abs(nearest.jointCentreC() - mean)) {
-                nearest = member;
+        SheetModel nearest = members.getFirst().model();
+        for (Twin member : members) {
+            if (Math.abs(member.model().jointCentreC() - mean) < Math.abs(nearest.jointCentreC() - mean)) {
+                nearest = member.model();
             }
         }
         return nearest.copy();

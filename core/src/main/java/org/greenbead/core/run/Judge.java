@@ -17,10 +17,20 @@ final class Judge {
     private Judge() {
     }
 
-    static Verdict judge(RunPlan plan, RunPlan original, Map<Protected, Double> peaks, double peakJointC,
-            double aboveS, double peakTopC,
-            double lengthS, MeltProof melt, RunState.Status status, boolean brokenOff, boolean everMolten,
-            List<Finding> raised, List<StageMark> marks, Optional<BallLine> balls) {
+    /**
+     * How a run went beside its heat.
+     *
+     * @param everMolten whether the joints were liquid by all that is known
+     * @param byEye      whether no thermocouple was set up
+     */
+    record Course(boolean brokenOff, boolean everMolten, boolean byEye, List<Finding> raised) {}
+
+    static Verdict judge(RunPlan plan, RunPlan original, HeatAccount account, MeltProof melt,
+            StageMachine stages, double lengthS, Course course, Optional<BallLine> balls) {
+        double peakJointC = account.peakJointC();
+        boolean everMolten = course.everMolten();
+        List<Finding> raised = course.raised();
+        List<StageMark> marks = stages.marks();
         Alloy alloy = plan.target().joint().alloy();
         Limits limits = plan.recipe().limits();
         var lines = new ArrayList<Verdict.Line>();
@@ -30,11 +40,15 @@ final class Judge {
                     Phrase.of("verdict.stayed_solid", new Quantity.TempC(peakJointC),
                             new Quantity.TempC(alloy.solidusC()))));
         } else {
-            melting(plan, melt, peakJointC, aboveS, lines);
+            melting(plan, melt, peakJointC, account.aboveS(), lines);
+        }
+        if (course.byEye()) {
+            lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED, Phrase.of("verdict.no_probe",
+                    new Quantity.TempC(peakJointC), new Quantity.RiseK(1.645 * account.peakSigmaK()))));
         }
         boolean broken = calibrates ? everMolten : peakJointC < alloy.liquidusC();
         var melted = new ArrayList<String>();
-        for (Map.Entry<Protected, Double> entry : peaks.entrySet()) {
+        for (Map.Entry<Protected, Double> entry : account.peaks().entrySet()) {
             Protected part = entry.getKey();
             double peak = entry.getValue();
             boolean over = peak > part.limitC();
@@ -61,7 +75,8 @@ final class Judge {
                 Phrase.of(moved ? "verdict.moved" : safe ? "verdict.solid" : "verdict.solid.unknown")));
         for (Finding finding : raised) {
             switch (finding.rule()) {
-                case PROBE_LOST, PROBE_FROZEN, PROBE_DISAGREES, PROBES_SWAPPED ->
+                case PROBE_LOST, PROBE_FROZEN, PROBE_DISAGREES, PROBES_SWAPPED, PROBE_JUMPED,
+                        PROBE_IMPOSSIBLE, PROBE_OFF_AT_START, PROBES_ALL_LOW, PROBES_ALL_HIGH ->
                     lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED,
                             Phrase.of("verdict.probe", new Quantity.Name(finding.subject()))));
                 case LINK_LOST ->
@@ -79,7 +94,7 @@ final class Judge {
             }
         }
         broken |= moved;
-        Verdict.Outcome outcome = brokenOff || status != RunState.Status.ENDED
+        Verdict.Outcome outcome = course.brokenOff() || !stages.over()
                 ? Verdict.Outcome.BROKEN_OFF
                 : broken
                         ? Verdict.Outcome.LIMIT_BROKEN
@@ -87,7 +102,9 @@ final class Judge {
                                 && safe
                                         ? Verdict.Outcome.PROVEN
                                         : Verdict.Outcome.WORKED;
-        return new Verdict(outcome, lines, peakJointC, aboveS, peakTopC, lengthS, melt, everMolten, melted);
+        return new Verdict(outcome, lines, peakJointC, account.aboveS(), account.peakTopC(), lengthS, melt,
+                everMolten, melted,
+                course.byEye() ? Optional.of(1.645 * account.peakSigmaK()) : Optional.empty());
     }
 
     /** Whether the joints melted, how hot and how long. */
@@ -146,6 +163,7 @@ final class Judge {
                 .orElseGet(() -> new Verdict.Line(Verdict.Mark.HELD, Phrase.of(key, limit))));
     }
 
+    /** What proved it, the strongest pair of what stands. */
     private static Quantity evidence(MeltProof melt) {
         if (melt.probeAtJoint()) {
             return new Quantity.Word("melt.by.probe");
@@ -153,8 +171,11 @@ final class Judge {
         if (melt.nudge()) {
             return new Quantity.Word(melt.plateau()
                     ? "melt.by.nudge.plateau"
-                    : melt.estimate() ? "melt.by.nudge.estimate" : "melt.by.nudge");
+                    : melt.estimate()
+                            ? "melt.by.nudge.estimate"
+                            : melt.eye() ? "melt.by.nudge.eye" : "melt.by.nudge");
         }
-        return new Quantity.Word(melt.estimate() ? "melt.by.estimate" : "melt.by.none");
+        return new Quantity.Word(
+                melt.estimate() ? "melt.by.estimate" : melt.eye() ? "melt.by.eye" : "melt.by.none");
     }
 }

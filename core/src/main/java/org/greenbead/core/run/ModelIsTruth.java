@@ -39,4 +39,14 @@ final class ModelIsTruth implements JointEstimator {
     public HeatModel lookAhead() {
         return model.copy();
     }
+
+    @Override
+    public JointEstimator copy() {
+        return new ModelIsTruth(model.copy());
+    }
+
+    @Override
+    public JointEstimator untouched() {
+        return this;
+    }
 }

@@ -85,7 +85,7 @@ public final class PlanRules {
                     new Quantity.Count(chip.meltsLimit())));
         }
         if (plan.bench().probes().isEmpty()) {
-            found.add(Finding.of(Rule.NO_PROBE, "probes", Severity.STOP));
+            found.add(Finding.of(Rule.NO_PROBE, "probes", Severity.CARE));
         }
     }
 

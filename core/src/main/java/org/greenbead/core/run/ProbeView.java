@@ -11,6 +11,6 @@ import org.greenbead.core.board.ProbePlace;
 public record ProbeView(ProbePlace place, double celsius, double rampKPerS, Health health) {
     /** Whether a probe may be believed. */
     public enum Health {
-        GOOD, OPEN, FROZEN, DISAGREES, SILENT
+        GOOD, OPEN, FROZEN, DISAGREES, SILENT, JUMPED, IMPOSSIBLE
     }
 }

@@ -7,18 +7,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.function.ToDoubleFunction;
+import java.util.Set;
 import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.finding.Finding;
-import org.greenbead.core.finding.Remedy;
-import org.greenbead.core.finding.Rule;
-import org.greenbead.core.finding.Severity;
 import org.greenbead.core.forming.Judged;
-import org.greenbead.core.quantity.Phrase;
-import org.greenbead.core.quantity.Quantity;
-import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.thermal.HeatField;
@@ -28,82 +23,72 @@ import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 
 /**
- * The state machine of a run. Events go in one by one, in order of time; the state can be asked for after each. It reads no
- * clock, so a log played through it gives the same states and findings as the run that wrote it.
+ * A run, event by event: what happened goes in, in order of time, and the state can be asked for after each. It leads {@link StageMachine},
+ * {@link Readings}, {@link JointEstimator}, {@link EvidenceLedger}, {@link HeatAccount}, {@link Forecast} and {@link CoolGuard}, each of which
+ * knows its own part. It reads no clock, so a log played through it gives the same states and findings as the run that wrote it.
  */
 public final class RunEngine {
-    private static final double LOOK_AHEAD_EVERY_S = 4;
-    private static final double LOOK_AHEAD_STEP_S = 4;
-    private static final double LOOK_AHEAD_S = 240;
-    /** How far ahead a part is looked after, s, and how long the heat stays on after the melt. */
-    private static final double EARLY_S = 48;
-    private static final double AFTER_MELT_S = 8;
     private static final double SOFT_WINDOW_S = 10;
+    private static final double MOVED_WINDOW_S = 15;
+    /** The estimate goes in steps of about this, however often readings come, s. */
+    private static final double TICK_S = 0.45;
+    private static final double LONGEST_STEP_S = 2;
     private static final long ESTIMATOR_SEED = 4_17;
+    /** Where a probe that a recipe speaks of would be, beside the chip, when none is set up, mm. */
+    private static final double BESIDE_MM = 10;
+    /** By this much one probe has to be the odder one to be left out, standard deviations of benches. */
+    private static final double CLEARLY_ODDER = 0.8;
+    /** Crossed back, the readings have to fit as those of any bench do. */
+    private static final double CROSSED_SURPRISE = 2;
 
     private final RunPlan original;
-    private final JointEstimator estimator;
     private final Optional<Rehearsal> rehearsal;
-    private final Optional<SwapWatch> swaps;
-    private final Map<String, ProbeWatch> probes = new LinkedHashMap<>();
+    private final Readings readings;
+    private final Optional<Recollection> recollection;
     private final Map<String, PlateauHint> plateaus = new LinkedHashMap<>();
-    private final List<Protected> guarded;
-    private final double[] guardedPeakC;
-    private final Trace jointTrace = new Trace();
-    private final List<StageMark> marks = new ArrayList<>();
+    private final HeatAccount account;
+    private final StageMachine stages;
+    private final EvidenceLedger evidence;
+    private final Forecast forecast;
     private final Map<String, Finding> raised = new LinkedHashMap<>();
     private final RunRules rules = new RunRules();
-    private final Coach coach;
+    private final Coach coach = new Coach();
     private final Optional<BallLine> balls;
     private final Alloy alloy;
+    private JointEstimator estimator;
+    private Optional<CoolGuard> guard = Optional.empty();
     private RunPlan plan;
-    private RunState.Status status = RunState.Status.READY;
-    private boolean started;
     private double timeS;
-    private double stageStartS;
-    private double settingsChangedS;
-    private double reachedSinceS = Double.NaN;
-    private int stage;
+    private double estimatedS;
+    private double followedS;
     private boolean linkUp = true;
-    private boolean nudged;
-    private int doubtedNudges;
-    private boolean estimateShowedMelt;
-    private boolean jointProbeShowedMelt;
-    private boolean everMolten;
-    private double aboveS;
-    private double peakJointC = Double.NEGATIVE_INFINITY;
-    private double peakTopC = Double.NEGATIVE_INFINITY;
-    private double lookedS = Double.NEGATIVE_INFINITY;
-    private OptionalDouble meltsAtS = OptionalDouble.empty();
-    private OptionalDouble safeAtS = OptionalDouble.empty();
     private boolean brokenOff;
-    private double firstMeltS = Double.NaN;
-    private List<Finding> early = List.of();
+    private boolean nudgedOpen;
+    /** Whether the case is held open that all readings are false. */
+    private boolean openCase;
+    private Optional<RunState> known = Optional.empty();
 
     private RunEngine(RunPlan plan, JointEstimator estimator, Optional<Rehearsal> rehearsal,
-            Optional<SwapWatch> swaps) {
-        this.swaps = swaps;
+            Optional<Envelope> envelope) {
         this.original = plan;
         this.plan = plan;
         this.estimator = estimator;
         this.rehearsal = rehearsal;
-        this.alloy = plan.target().joint().alloy();
-        this.coach = new Coach();
-        this.balls = plan.forming().map(f -> new BallLine(plan, f));
-        for (ProbePlace place : plan.bench().probes()) {
-            probes.put(place.name(), new ProbeWatch(place));
-            plateaus.put(place.name(), new PlateauHint());
-        }
-        guarded = Protected.of(plan);
-        guardedPeakC = new double[guarded.size()];
-        java.util.Arrays.fill(guardedPeakC, Double.NEGATIVE_INFINITY);
+        alloy = plan.target().joint().alloy();
+        readings = new Readings(plan, envelope);
+        recollection = envelope.map(e -> new Recollection(estimator));
+        balls = plan.forming().map(f -> new BallLine(plan, f));
+        plan.bench().probes().forEach(p -> plateaus.put(p.name(), new PlateauHint()));
+        account = new HeatAccount(plan);
+        stages = new StageMachine(plan.recipe());
+        evidence = new EvidenceLedger(alloy);
+        forecast = new Forecast(alloy, account.guarded());
     }
 
     /** An engine for real readings: a live run or the replay of one. */
     public static RunEngine live(RunPlan plan, Optional<Rehearsal> rehearsal) {
         return new RunEngine(plan, new EnsembleEstimator(plan.scene(), plan.knowledge(), ESTIMATOR_SEED),
-                rehearsal, Optional.of(new SwapWatch(
-                        new SheetModel(plan.scene(), plan.knowledge().mean(), Resolution.OBSERVER))));
+                rehearsal, Optional.of(new Envelope(plan.scene(), plan.knowledge())));
     }
 
     /** An engine that takes {@code bench} itself for the truth. */
@@ -128,18 +113,14 @@ public final class RunEngine {
 
     /** What heater and air should be set to now. */
     public HeatInput input() {
-        if (started && status == RunState.Status.SAFE) {
+        if (stages.started() && stages.status() == RunState.Status.SAFE) {
             return balls.flatMap(BallLine::warm).orElse(HeatInput.OFF);
         }
-        if (!started || status == RunState.Status.ENDED) {
+        if (!stages.started() || stages.over()) {
             return HeatInput.OFF;
         }
-        Stage now = current();
+        Stage now = stages.current();
         return HeatInput.of(now.heaterC(), now.air());
-    }
-
-    private Stage current() {
-        return plan.recipe().stages().get(stage);
     }
 
     /** @throws IllegalArgumentException when the event lies before the last one */
@@ -148,31 +129,30 @@ public final class RunEngine {
             throw new IllegalArgumentException(
                     "event at " + event.timeS() + " s comes after one at " + timeS + " s");
         }
-        if (status == RunState.Status.ENDED) {
+        if (stages.over() || event instanceof RunEvent.Checkpoint) {
             return;
         }
+        known = Optional.empty();
         switch (event) {
             case RunEvent.Started s -> start(s.timeS());
             case RunEvent.Sampled s -> sample(s);
             case RunEvent.Said s -> said(s);
+            case RunEvent.Saw s -> saw(s);
             case RunEvent.Acted a -> balls.ifPresent(b -> act(b, a));
             case RunEvent.Changed c -> change(c);
-            case RunEvent.Resumed r -> {
-                timeS = r.timeS();
-                settingsChangedS = r.timeS();
-                probes.values().forEach(ProbeWatch::forget);
-                note(rules.resumed(r.awayS()));
+            case RunEvent.Resumed r -> resumed(r);
+            case RunEvent.Checkpoint c -> {
             }
         }
     }
 
     private void start(double atS) {
-        if (!started) {
-            started = true;
+        if (!stages.started()) {
             timeS = atS;
-            status = RunState.Status.HEATING;
+            estimatedS = atS;
+            followedS = atS;
             balls.ifPresent(BallLine::heated);
-            enter(0);
+            stages.start(atS);
         }
     }
 
@@ -190,93 +170,203 @@ public final class RunEngine {
                 }
             }
             case FIRST_BALL -> {
-                if (may && status == RunState.Status.HEATING) {
+                if (may && stages.status() == RunState.Status.HEATING) {
+                    look(Sight.FIRST_BALL);
                     line.first(timeS,
-                            Double.isNaN(firstMeltS)
-                                    ? firstTime(m -> m.jointMaxC() - alloy.liquidusC())
-                                    : OptionalDouble.of(firstMeltS),
-                            firstTime(m -> m.jointMinC() - alloy.liquidusC()));
+                            Double.isNaN(account.firstMeltS())
+                                    ? forecast.firstTime(timeS, estimator, input(),
+                                            m -> m.jointMaxC() - alloy.liquidusC())
+                                    : OptionalDouble.of(account.firstMeltS()),
+                            forecast.firstTime(timeS, estimator, input(),
+                                    m -> m.jointMinC() - alloy.liquidusC()));
                 }
             }
             case HEAT_OFF -> {
                 moves();
-                if (status == RunState.Status.MOLTEN) {
-                    leave(StageMark.EndedBy.MELT);
-                }
+                heatOff();
             }
             default -> {
             }
         }
     }
 
-    private void enter(int index) {
-        stage = index;
-        stageStartS = timeS;
-        settingsChangedS = timeS;
-        reachedSinceS = Double.NaN;
-        lookedS = Double.NEGATIVE_INFINITY;
-        meltsAtS = OptionalDouble.empty();
-        marks.add(new StageMark(index, current().name(), timeS, Double.NaN, StageMark.EndedBy.RUNNING));
-        if (current().purpose() == Stage.Purpose.COOL && status != RunState.Status.SAFE) {
-            status = RunState.Status.COOLING;
-        }
-    }
-
-    private void leave(StageMark.EndedBy by) {
-        StageMark open = marks.removeLast();
-        marks.add(new StageMark(open.index(), open.name(), open.startS(), timeS, by));
-        if (stage + 1 < plan.recipe().stages().size()) {
-            enter(stage + 1);
-        } else {
-            status = RunState.Status.SAFE;
-        }
-    }
-
     private void change(RunEvent.Changed change) {
         advance(change.timeS());
         plan = plan.with(plan.recipe().with(change.index(), change.stage()));
-        if (change.index() == stage) {
-            settingsChangedS = timeS;
-            lookedS = Double.NEGATIVE_INFINITY;
+        stages.changed(plan.recipe(), change.index(), timeS);
+        if (change.index() == stages.index()) {
+            forecast.stale();
         }
+    }
+
+    /** Time that went by unseen: the heater may have gone on or not, and nobody knows what was liquid. */
+    private void resumed(RunEvent.Resumed resumed) {
+        double awayS = Math.max(0, Math.min(resumed.awayS(), resumed.timeS() - estimatedS));
+        advance(resumed.timeS() - awayS);
+        if (stages.started()) {
+            step(awayS, true);
+        }
+        timeS = resumed.timeS();
+        estimatedS = timeS;
+        followedS = timeS;
+        stages.interrupted(timeS);
+        stages.molten(joint().lowC() > alloy.liquidusC());
+        evidence.interrupted();
+        readings.forget();
+        forecast.stale();
+        note(rules.resumed(resumed.awayS()));
     }
 
     private void advance(double toS) {
-        if (started && toS > timeS) {
-            double left = toS - timeS;
-            while (left > 1e-9) {
-                double step = Math.min(60, left);
-                estimator.advance(input(), step);
-                swaps.ifPresent(s -> s.advance(input(), step));
-                left -= step;
-            }
+        if (stages.started() && toS > estimatedS) {
+            step(toS - estimatedS, false);
         }
         timeS = Math.max(timeS, toS);
+        estimatedS = Math.max(estimatedS, toS);
+    }
+
+    private void step(double seconds, boolean unseen) {
+        HeatInput input = input();
+        double left = seconds;
+        while (left > 1e-9) {
+            double step = Math.min(LONGEST_STEP_S, left);
+            if (unseen) {
+                estimator.advanceUnseen(input, step);
+            } else {
+                estimator.advance(input, step);
+            }
+            recollection.ifPresent(r -> r.went(input, step, unseen));
+            readings.advance(input, step);
+            guard.ifPresent(g -> g.advance(input, step));
+            left -= step;
+        }
     }
 
     private void sample(RunEvent.Sampled sample) {
-        double stepS = sample.timeS() - timeS;
-        advance(sample.timeS());
-        linkUp = !sample.readings().isEmpty();
-        var seen = new ArrayList<ProbeWatch>();
-        double movedK = jointTrace.rangeSince(timeS - 15);
-        for (Reading reading : sample.readings()) {
-            ProbeWatch watch = probes.get(reading.probe());
-            if (watch != null) {
-                seen.add(watch);
-                double expected = estimator.of(m -> m.probeC(watch.place())).celsius();
-                if (watch.take(timeS, reading, expected, movedK)) {
-                    estimator.correct(watch.place(), watch.trace().last());
+        boolean tick = !stages.started() || sample.timeS() - estimatedS >= TICK_S;
+        if (tick) {
+            advance(sample.timeS());
+        }
+        timeS = Math.max(timeS, sample.timeS());
+        linkUp = !sample.readings().isEmpty() || byEye();
+        boolean heating = stages.status() == RunState.Status.HEATING
+                || stages.status() == RunState.Status.MOLTEN;
+        readings.take(sample, stages.started() ? timeS - stages.startedS() : Double.NaN, heating, estimator,
+                account.jointTrace().rangeSince(timeS - MOVED_WINDOW_S));
+        judgeAgain();
+        if (tick) {
+            readings.believed().forEach((place, celsius) -> estimator.correct(place, celsius));
+            estimator.swept();
+            if (stages.started()) {
+                recollection.filter(r -> readings.trust() == Readings.Trust.FITS)
+                        .ifPresent(r -> r.read(timeS, readings.believed()));
+            }
+        }
+        if (stages.started()) {
+            if (tick) {
+                follow();
+            }
+            endStages();
+            note(rules.look(view()));
+            note(readings.look(timeS, timeS - stages.startedS()));
+        }
+    }
+
+    /** A probe that turned out false takes with it what it showed; readings that all contradict the bench make two estimates of one. */
+    private void judgeAgain() {
+        if (recollection.isEmpty()) {
+            return;
+        }
+        Map<String, Double> gone = readings.newlyFalse();
+        if (!gone.isEmpty()) {
+            estimator = recollection.get().forget(gone);
+            fell(gone);
+        }
+        if (readings.conflict() && readings.believed().size() > 1) {
+            settle();
+        }
+        boolean off = readings.trust() == Readings.Trust.ALL_OFF
+                || readings.trust() == Readings.Trust.WARM_OR_WRONG;
+        if (off && !openCase) {
+            openCase = true;
+            Set<String> all = Set
+                    .copyOf(plan.bench().probes().stream().map(ProbePlace::name).toList());
+            JointEstimator read = estimator.copy();
+            readings.warmStartC().ifPresent(read::startAt);
+            estimator = new Contested(read, Set.of(), recollection.get().without(all), all);
+            fell(Map.of());
+        } else if (!off && openCase && estimator instanceof Contested both) {
+            openCase = false;
+            estimator = both.one();
+            recollection.get().startAt(estimator);
+        }
+    }
+
+    /**
+     * Two probes cannot both be right. The one without which the bench looks most like a bench is the false one; where none stands out, both cases
+     * are held possible.
+     */
+    private void settle() {
+        var cases = new ArrayList<Case>();
+        for (ProbePlace place : readings.believed().keySet()) {
+            JointEstimator without = recollection.orElseThrow().without(Set.of(place.name()));
+            cases.add(new Case(place.name(), without,
+                    Math.abs(without.strain()) + Math.log(Math.max(1, without.surprise()))));
+        }
+        cases.sort(Comparator.comparingDouble(Case::odd));
+        if (uncrossed(cases.getFirst().odd())) {
+            return;
+        }
+        Case likely = cases.get(0);
+        Case second = cases.get(1);
+        if (second.odd() - likely.odd() >= CLEARLY_ODDER) {
+            readings.isFalse(likely.probe());
+            Map<String, Double> always = Map.of(likely.probe(), Double.NEGATIVE_INFINITY);
+            estimator = recollection.orElseThrow().forget(always);
+            fell(always);
+        } else {
+            readings.inConflict(List.of(likely.probe(), second.probe()));
+            estimator = new Contested(likely.without(), Set.of(likely.probe()), second.without(),
+                    Set.of(second.probe()));
+            fell(Map.of(likely.probe(), Double.NEGATIVE_INFINITY, second.probe(),
+                    Double.NEGATIVE_INFINITY));
+        }
+    }
+
+    /** Whether two probes taken for one another explain everything, and better than leaving one out. */
+    private boolean uncrossed(double leaveOneOut) {
+        List<ProbePlace> all = List.copyOf(readings.believed().keySet());
+        for (int i = 0; i < all.size(); i++) {
+            for (int j = i + 1; j < all.size(); j++) {
+                ProbePlace a = all.get(i);
+                ProbePlace b = all.get(j);
+                JointEstimator turned = recollection.orElseThrow().crossed(a, b, false);
+                double odd = Math.abs(turned.strain()) + Math.log(Math.max(1, turned.surprise()));
+                if (turned.surprise() < CROSSED_SURPRISE && odd < Math.max(CLEARLY_ODDER, leaveOneOut)) {
+                    double shown = readings.believed().get(a) - readings.believed().get(b);
+                    double expected = turned.shows(a).celsius() - turned.shows(b).celsius();
+                    recollection.orElseThrow().crossed(a, b, true);
+                    estimator = turned;
+                    readings.crossed(a, b, shown, expected);
+                    note(readings.look(timeS, timeS - stages.startedS()));
+                    Map<String, Double> always = Map.of(a.name(), Double.NEGATIVE_INFINITY, b.name(),
+                            Double.NEGATIVE_INFINITY);
+                    fell(always);
+                    return true;
                 }
             }
         }
-        estimator.swept();
-        probes.values().stream().filter(p -> !seen.contains(p)).forEach(ProbeWatch::silent);
-        if (started) {
-            follow(stepS);
-            endStages();
-            note(rules.look(view()));
-            swaps.ifPresent(s -> note(s.look(timeS, seen)));
+        return false;
+    }
+
+    /** What if this probe is the false one. @param odd how unlike a bench the bench then looks */
+    private record Case(String probe, JointEstimator without, double odd) {}
+
+    private void fell(Map<String, Double> since) {
+        List<Evidence> fallen = evidence.fell(since);
+        if (!fallen.isEmpty()) {
+            note(rules.evidenceFell(fallen));
+            stages.molten(evidence.proof().nudge());
         }
     }
 
@@ -284,58 +374,35 @@ public final class RunEngine {
         return estimator.of(HeatModel::jointMinC);
     }
 
-    private void follow(double stepS) {
+    private void follow() {
+        double stepS = timeS - followedS;
+        followedS = timeS;
         Estimate cold = joint();
-        jointTrace.add(timeS, estimator.of(HeatModel::jointCentreC).celsius());
-        peakJointC = Math.max(peakJointC, estimator.of(HeatModel::jointMaxC).celsius());
-        peakTopC = Math.max(peakTopC, estimator.of(HeatModel::packageTopC).celsius());
-        for (int i = 0; i < guardedPeakC.length; i++) {
-            guardedPeakC[i] = Math.max(guardedPeakC[i], estimator.of(guarded.get(i).celsius()).celsius());
+        account.follow(timeS, stepS, estimator, cold, estimator.of(HeatModel::jointMaxC),
+                estimator.of(HeatModel::packageTopC));
+        boolean heating = stages.status() == RunState.Status.HEATING
+                || stages.status() == RunState.Status.MOLTEN;
+        if (heating) {
+            evidence.estimate(timeS, cold);
         }
-        if (Double.isNaN(firstMeltS)
-                && estimator.of(HeatModel::jointMaxC).celsius() >= alloy.liquidusC()) {
-            firstMeltS = timeS;
-        }
-        if (cold.celsius() >= alloy.liquidusC()) {
-            aboveS += stepS;
-            everMolten = true;
-        }
-        estimateShowedMelt |= cold.celsius() - cold.plusMinusK() > alloy.liquidusC();
-        for (ProbeWatch probe : probes.values()) {
-            if (probe.good()) {
-                jointProbeShowedMelt |= probe.place().role() == ProbePlace.Role.JOINT
-                        && probe.trace().last() >= alloy.liquidusC() + 5;
-                if (current().purpose() == Stage.Purpose.PEAK) {
-                    plateaus.get(probe.place().name()).look(probe.trace(), timeS, settingsChangedS,
+        for (ProbeWatch probe : readings.watches().values()) {
+            if (probe.good() && heating) {
+                String name = probe.place().name();
+                if (probe.place().role() == ProbePlace.Role.JOINT) {
+                    evidence.probeAtJoint(timeS, name, probe.trace().last(), cold);
+                }
+                if (stages.current().purpose() == Stage.Purpose.PEAK) {
+                    plateaus.get(name).look(probe.trace(), timeS, stages.clock().settingsChangedS(),
                             cold.celsius(), alloy.liquidusC());
+                    if (plateaus.get(name).seen()) {
+                        evidence.plateau(timeS, name, cold);
+                    }
                 }
             }
         }
-        lookAhead(cold);
-    }
-
-    private void lookAhead(Estimate cold) {
-        // A rehearsal is itself the look ahead.
-        if (estimator instanceof ModelIsTruth || timeS - lookedS < LOOK_AHEAD_EVERY_S) {
-            return;
+        if (forecast.look(timeS, stages, estimator, input(), cold, movingC())) {
+            note(forecast.early());
         }
-        lookedS = timeS;
-        boolean peak = current().purpose() == Stage.Purpose.PEAK;
-        if (peak && cold.celsius() < alloy.liquidusC()) {
-            meltsAtS = firstTime(m -> m.jointMinC() - alloy.liquidusC());
-        } else {
-            meltsAtS = OptionalDouble.empty();
-        }
-        early = runningOut();
-        note(early);
-        if (status == RunState.Status.COOLING) {
-            double margin = estimator.of(HeatModel::jointMaxC).plusMinusK();
-            safeAtS = firstTime(m -> movingC() - margin - m.jointMaxC());
-        }
-    }
-
-    private OptionalDouble from(OptionalDouble atS) {
-        return atS.isPresent() ? OptionalDouble.of(Math.max(0, atS.getAsDouble() - timeS)) : atS;
     }
 
     /**
@@ -344,104 +411,7 @@ public final class RunEngine {
      * @param seconds 4 to 240
      */
     public Ahead ahead(HeatInput settings, double seconds) {
-        HeatModel ahead = estimator.lookAhead();
-        double[] peak = new double[guarded.size()];
-        double[] now = new double[guarded.size()];
-        for (int i = 0; i < peak.length; i++) {
-            now[i] = guarded.get(i).celsius().applyAsDouble(ahead);
-            peak[i] = now[i];
-        }
-        double last = ahead.jointMinC() - alloy.liquidusC();
-        OptionalDouble melts = last >= 0 ? OptionalDouble.of(0) : OptionalDouble.empty();
-        for (double s = 0; s < Math.clamp(seconds, LOOK_AHEAD_STEP_S, LOOK_AHEAD_S); s += LOOK_AHEAD_STEP_S) {
-            ahead.advance(settings, LOOK_AHEAD_STEP_S);
-            double over = ahead.jointMinC() - alloy.liquidusC();
-            if (melts.isEmpty() && over >= 0) {
-                melts = OptionalDouble.of(s + LOOK_AHEAD_STEP_S * last / (last - over));
-            }
-            last = over;
-            for (int i = 0; i < peak.length; i++) {
-                peak[i] = Math.max(peak[i], guarded.get(i).celsius().applyAsDouble(ahead));
-            }
-        }
-        var rooms = new ArrayList<Room>();
-        for (int i = 0; i < peak.length; i++) {
-            Protected part = guarded.get(i);
-            rooms.add(new Room(part.what(), part.kind(), now[i], peak[i], part.limitC()));
-        }
-        return new Ahead(seconds, ahead.jointMinC(), melts, rooms);
-    }
-
-    /** A part that will run out of room before the joints have melted, with the setting that keeps it. */
-    private List<Finding> runningOut() {
-        Stage now = current();
-        if (status != RunState.Status.HEATING && status != RunState.Status.MOLTEN
-                || now.purpose() == Stage.Purpose.COOL) {
-            return List.of();
-        }
-        double horizon = Math.min(EARLY_S,
-                meltsAtS.isPresent() ? meltsAtS.getAsDouble() - timeS + AFTER_MELT_S : EARLY_S);
-        Ahead as = ahead(input(), Math.max(LOOK_AHEAD_STEP_S, horizon));
-        for (int i = 0; i < guarded.size(); i++) {
-            Protected part = guarded.get(i);
-            double allowed = part.limitC() - part.marginK();
-            double peak = as.rooms().get(i).peakC();
-            if (peak > allowed && as.rooms().get(i).nowC() <= allowed) {
-                var gaps = new ArrayList<Quantity>(
-                        List.of(new Quantity.Name(part.name()), new Quantity.TempC(peak),
-                                new Quantity.TempC(allowed), new Quantity.Seconds(horizon)));
-                Optional<Remedy> cure = cure(now, i, allowed, horizon);
-                cure.ifPresent(c -> gaps.add(new Quantity.TempC(
-                        c instanceof Remedy.SetAir air
-                                ? air.air().setC()
-                                : ((Remedy.SetHeater) c).celsius())));
-                Rule rule = cure.isPresent() ? Rule.ROOM_RUNS_OUT : Rule.ROOM_CANNOT_HOLD;
-                return List.of(new Finding(rule, part.name(), Severity.CARE, gaps, cure));
-            }
-        }
-        return List.of();
-    }
-
-    /** The mildest cut of the air, or of the heater where none blows, that keeps a part within its limit. */
-    private Optional<Remedy> cure(Stage now, int part, double allowed, double horizon) {
-        for (double cut = 10; cut <= 60; cut += 10) {
-            double less = cut;
-            Optional<Stage> milder = now.air().isPresent()
-                    ? now.air().filter(a -> a.setC() - less >= 50)
-                            .map(a -> now.withAir(
-                                    Optional.of(new AirSetting(a.setC() - less, a.flowLpm(), a.nozzleMm(),
-                                            a.distanceMm(), a.circleMm()))))
-                    : now.heaterC().filter(c -> c - less >= 30)
-                            .map(c -> now.withHeater(Optional.of(c - less)));
-            if (milder.isEmpty()) {
-                return Optional.empty();
-            }
-            HeatInput settings = HeatInput.of(milder.get().heaterC(), milder.get().air());
-            if (ahead(settings, horizon).rooms().get(part).peakC() <= allowed) {
-                return Optional.of(milder.get().air().isPresent()
-                        ? new Remedy.SetAir(stage, milder.get().air().get())
-                        : new Remedy.SetHeater(stage, milder.get().heaterC().orElseThrow()));
-            }
-        }
-        return Optional.empty();
-    }
-
-    /** First time at which {@code over} rises through nothing, if settings stay as they are. */
-    private OptionalDouble firstTime(ToDoubleFunction<HeatModel> over) {
-        HeatModel ahead = estimator.lookAhead();
-        double last = over.applyAsDouble(ahead);
-        if (last >= 0) {
-            return OptionalDouble.of(timeS);
-        }
-        for (double s = 0; s < LOOK_AHEAD_S; s += LOOK_AHEAD_STEP_S) {
-            ahead.advance(input(), LOOK_AHEAD_STEP_S);
-            double now = over.applyAsDouble(ahead);
-            if (now >= 0) {
-                return OptionalDouble.of(timeS + s + LOOK_AHEAD_STEP_S * last / (last - now));
-            }
-            last = now;
-        }
-        return OptionalDouble.empty();
+        return forecast.ahead(estimator, settings, seconds);
     }
 
     /** The temperature under which everything that melted may be moved. */
@@ -449,118 +419,144 @@ public final class RunEngine {
         return alloy.solidusC() - plan.recipe().limits().moveUnderK();
     }
 
-    /** The target's joints, and those of every neighbour that may have melted too, are solid with the margin. */
-    private boolean safeToMove() {
-        Estimate hot = estimator.of(HeatModel::jointMaxC);
-        boolean safe = hot.celsius() + hot.plusMinusK() <= movingC();
-        for (int i = 0; i < guardedPeakC.length; i++) {
-            Protected part = guarded.get(i);
-            if (part.kind() == Room.Kind.JOINTS && guardedPeakC[i] >= part.limitC()) {
-                safe &= estimator.of(part.celsius()).celsius() <= part.limitC()
-                        - plan.recipe().limits().moveUnderK();
-            }
-        }
-        return safe;
+    private boolean byEye() {
+        return plan.bench().probes().isEmpty();
     }
 
     private void endStages() {
-        double inStage = timeS - stageStartS;
-        switch (current().end()) {
-            case StageEnd.AfterTime t -> {
-                // A clock never ends a peak: melt has to be shown.
-                if (current().purpose() != Stage.Purpose.PEAK && inStage >= t.seconds() - 1e-9) {
-                    leave(StageMark.EndedBy.TIME);
-                }
+        if (stages.status() == RunState.Status.COOLING) {
+            if (guard.isEmpty()) {
+                guard = Optional
+                        .of(new CoolGuard(movingC(), plan.recipe().limits().moveUnderK(), estimator));
             }
-            case StageEnd.ProbeReaches p -> {
-                ProbeWatch probe = probes.get(p.probe());
-                if (probe != null && probe.good() && probe.trace().median(timeS, 2) >= p.celsius()) {
-                    reachedSinceS = Double.isNaN(reachedSinceS) ? timeS : reachedSinceS;
-                    if (timeS - reachedSinceS >= p.holdS() - 1e-9
-                            && current().purpose() != Stage.Purpose.PEAK) {
-                        leave(StageMark.EndedBy.PROBE);
-                    }
-                } else {
-                    reachedSinceS = Double.NaN;
-                }
-            }
-            case StageEnd.SafeToMove s -> {
-                if (status == RunState.Status.COOLING && safeToMove()) {
-                    leave(StageMark.EndedBy.SAFE);
-                    status = RunState.Status.SAFE;
-                    balls.ifPresent(b -> b.solid(timeS));
-                }
-            }
-            case StageEnd.TechnicianSays t -> {
-            }
-            case StageEnd.MeltShown m -> {
+            if (guard.get().safe(estimator, account.neighboursThatMayHaveMelted())) {
+                stages.safe(timeS);
+                balls.ifPresent(b -> b.solid(timeS));
+                return;
             }
         }
+        RunState.Status before = stages.status();
+        int stage = stages.index();
+        stages.look(timeS, this::shows, byEye() ? StageMark.EndedBy.TWIN : StageMark.EndedBy.PROBE);
+        if (stages.index() != stage || stages.status() != before) {
+            forecast.stale();
+        }
+    }
+
+    /** What the probe of a stage's end shows: a probe that may be believed, or where none is set up the twin at that place. */
+    private double shows(StageEnd.ProbeReaches end) {
+        ProbeWatch probe = readings.watches().get(end.probe());
+        if (probe != null) {
+            return probe.good() ? probe.trace().median(timeS, 2) : Double.NaN;
+        }
+        return byEye() ? estimator.of(m -> m.probeC(where(end.probe()))).celsius() : Double.NaN;
+    }
+
+    private ProbePlace where(String probe) {
+        boolean under = probe.contains("under") || probe.contains("bottom");
+        Point chip = plan.target().centreMm();
+        double beside = chip.xMm() + plan.target().sizeMm().xMm() / 2 + BESIDE_MM;
+        Point at = under
+                ? chip
+                : new Point(Math.min(beside, plan.board().sizeMm().xMm()), chip.yMm());
+        return new ProbePlace(probe, ProbePlace.Role.BOARD, 1, under ? Side.BOTTOM : Side.TOP, at);
     }
 
     private void said(RunEvent.Said said) {
         advance(said.timeS());
-        Stage now = current();
+        int stage = stages.index();
+        RunState.Status before = stages.status();
         switch (said.word()) {
-            case GO_ON -> {
-                if (status == RunState.Status.HEATING && now.purpose() != Stage.Purpose.PEAK) {
-                    leave(StageMark.EndedBy.WORD);
-                }
-            }
-            case BACK -> {
-                if (status == RunState.Status.HEATING && stage > 0) {
-                    StageMark open = marks.removeLast();
-                    marks.add(new StageMark(open.index(), open.name(), open.startS(), timeS,
-                            StageMark.EndedBy.WORD));
-                    enter(stage - 1);
-                }
-            }
+            case GO_ON -> stages.goOn(timeS);
+            case BACK -> stages.back(timeS);
             case MOVES -> moves();
-            case HEAT_OFF -> {
-                if (status == RunState.Status.MOLTEN) {
-                    leave(StageMark.EndedBy.MELT);
+            case HEAT_OFF -> heatOff();
+            case BOARD_IS_WARM -> {
+                double warmC = readings.boardIsWarm();
+                if (!Double.isNaN(warmC)) {
+                    judgeAgain();
                 }
             }
             case MOVED -> {
-                if (everMolten && status != RunState.Status.SAFE && !safeToMove()) {
+                boolean melted = account.mayHaveMelted() || nudgedOpen;
+                if (melted && stages.status() != RunState.Status.SAFE && !solidNow()) {
                     note(rules.movedEarly(view(), movingC()));
                 }
             }
             case FINISH -> {
-                if (status == RunState.Status.SAFE && balls.map(BallLine::free).orElse(true)) {
-                    status = RunState.Status.ENDED;
+                if (balls.map(BallLine::free).orElse(true)) {
+                    stages.finish();
                 }
             }
             case STOP -> {
                 brokenOff = true;
-                StageMark open = marks.isEmpty() ? null : marks.removeLast();
-                if (open != null) {
-                    marks.add(Double.isNaN(open.endS())
-                            ? new StageMark(open.index(), open.name(), open.startS(), timeS,
-                                    StageMark.EndedBy.BROKEN_OFF)
-                            : open);
-                }
-                status = RunState.Status.ENDED;
+                stages.breakOff(timeS);
             }
             case NOTE -> {
             }
         }
+        if (stages.index() != stage || stages.status() != before) {
+            forecast.stale();
+        }
     }
 
-    /** A nudge that moves while the estimate says solid is asked for twice: the probe, or the alloy, is not what we think. */
+    private boolean solidNow() {
+        return estimator.of(HeatModel::jointMaxC).highC() <= movingC();
+    }
+
+    /** Heat away is always obeyed: it is the safe thing. What it proves is another matter. */
+    private void heatOff() {
+        if (stages.status() == RunState.Status.MOLTEN || stages.atPeak()) {
+            stages.heatOff(timeS, stages.status() == RunState.Status.MOLTEN
+                    ? StageMark.EndedBy.MELT
+                    : StageMark.EndedBy.WORD);
+        }
+    }
+
+    /** A nudge that moves while no joint can be liquid proves nothing, however often it is said. */
     private void moves() {
-        if (status != RunState.Status.HEATING || current().purpose() != Stage.Purpose.PEAK) {
+        if (!stages.atPeak()) {
             return;
         }
         Estimate cold = joint();
-        if (cold.celsius() + cold.plusMinusK() < alloy.solidusC() && doubtedNudges == 0) {
-            doubtedNudges++;
+        Evidence nudge = evidence.seen(Evidence.Kind.NUDGE, timeS, cold,
+                estimator.of(HeatModel::jointMaxC));
+        if (!nudge.counts()) {
             note(rules.meltDoubted(cold, alloy));
             return;
         }
-        nudged = true;
-        everMolten = true;
-        status = RunState.Status.MOLTEN;
+        look(Sight.FLOATS);
+        nudgedOpen = true;
+        stages.molten();
+    }
+
+    private void saw(RunEvent.Saw saw) {
+        advance(saw.timeS());
+        if (stages.status() != RunState.Status.HEATING) {
+            return;
+        }
+        if (saw.sight() == Sight.FLOATS) {
+            moves();
+            return;
+        }
+        Estimate cold = joint();
+        Estimate hot = estimator.of(HeatModel::jointMaxC);
+        if (saw.sight() == Sight.FLUX_SHIMMERS) {
+            look(saw.sight());
+            return;
+        }
+        Evidence seen = evidence.seen(Evidence.Kind.EYE, timeS, cold, hot);
+        if (seen.counts()) {
+            look(saw.sight());
+        } else {
+            note(rules.sightDoubted(hot, alloy));
+        }
+    }
+
+    private void look(Sight sight) {
+        estimator.saw(sight, alloy.solidusC(), alloy.liquidusC());
+        recollection.ifPresent(r -> r.saw(sight, alloy.solidusC(), alloy.liquidusC()));
+        forecast.stale();
     }
 
     private void note(List<Finding> findings) {
@@ -572,50 +568,52 @@ public final class RunEngine {
         }
     }
 
-    private MeltProof melt() {
-        return new MeltProof(jointProbeShowedMelt, nudged,
-                plateaus.values().stream().anyMatch(PlateauHint::seen), estimateShowedMelt);
-    }
-
     private RunView view() {
-        return new RunView(plan, status, timeS, stage, current(), timeS - stageStartS,
-                timeS - settingsChangedS, probes, joint(), jointTrace,
-                estimator.of(HeatModel::packageTopC), room(), aboveS, from(meltsAtS), from(safeAtS), linkUp,
-                melt(), reachedSinceS, everMolten, movingC(), lookedS >= stageStartS,
-                balls.map(b -> b.view(timeS, joint().celsius(),
-                        jointTrace.isEmpty() ? Double.NaN : jointTrace.slope(timeS - SOFT_WINDOW_S, timeS))));
-    }
-
-    private List<Room> room() {
-        var rooms = new ArrayList<Room>();
         Estimate cold = joint();
-        rooms.add(new Room(
-                Phrase.of("room.melt", new Quantity.Name(plan.target().name())),
-                Room.Kind.MUST_MELT, cold.celsius(),
-                Math.max(peakJointC, cold.celsius()), alloy.liquidusC()));
-        for (int i = 0; i < guardedPeakC.length; i++) {
-            Protected part = guarded.get(i);
-            double now = estimator.of(part.celsius()).celsius();
-            double peak = Math.max(guardedPeakC[i], now);
-            if (rehearsal.isPresent()
-                    && (status == RunState.Status.HEATING || status == RunState.Status.READY)) {
-                peak = Math.max(peak, now + rehearsal.get().stillToRiseK(stage, timeS - stageStartS, i));
-            }
-            rooms.add(new Room(part.what(), part.kind(), now, peak, part.limitC()));
-        }
-        return rooms;
+        boolean heating = stages.status() == RunState.Status.HEATING
+                || stages.status() == RunState.Status.READY;
+        double stageS = stages.started() ? timeS - stages.clock().stageStartS() : 0;
+        Trace trace = account.jointTrace();
+        double ramp = trace.isEmpty() ? Double.NaN : trace.slope(timeS - ProbeWatch.RAMP_WINDOW_S, timeS);
+        return new RunView(plan,
+                new RunState.Standing(stages.status(), timeS, stages.index(), stageS, stages.marks(), linkUp,
+                        byEye()),
+                stages.current(), stages.clock(), readings.watches(),
+                new RunState.Heat(cold, estimator.of(HeatModel::jointMaxC),
+                        estimator.of(HeatModel::packageTopC), ramp, account.aboveS(), account.peakJointC(),
+                        account.peakTopC(),
+                        account.room(estimator, cold, rehearsal.filter(r -> heating), stages.index(),
+                                stageS)),
+                trace, forecast.outlook(timeS), evidence.proof(),
+                new RunView.Bounds(account.reached() || nudgedOpen, movingC(),
+                        forecast.lookedS() >= stages.clock().stageStartS(),
+                        byEye() && stages.current().end() instanceof StageEnd.ProbeReaches p
+                                ? shows(p)
+                                : Double.NaN),
+                balls.map(b -> b.view(timeS, cold.celsius(),
+                        trace.isEmpty() ? Double.NaN : trace.slope(timeS - SOFT_WINDOW_S, timeS))));
     }
 
     /** Where the run stands after the last event. */
     public RunState state() {
+        if (known.isEmpty()) {
+            known = Optional.of(look());
+        }
+        return known.get();
+    }
+
+    private RunState look() {
         var views = new LinkedHashMap<String, ProbeView>();
-        probes.forEach((name, watch) -> views.put(name, watch.view()));
+        readings.watches().forEach((name, watch) -> views.put(name, watch.view()));
         RunView view = view();
-        List<Finding> now = started && status != RunState.Status.ENDED ? rules.look(view) : List.of();
-        var shown = new ArrayList<>(now);
-        if (started && status != RunState.Status.ENDED) {
-            swaps.ifPresent(s -> shown.addAll(s.found()));
-            early.stream().filter(e -> now.stream().noneMatch(f -> f.subject().equals(e.subject())))
+        boolean going = stages.started() && !stages.over();
+        var shown = new ArrayList<Finding>();
+        if (going) {
+            List<Finding> now = rules.look(view);
+            shown.addAll(now);
+            shown.addAll(readings.look(timeS, timeS - stages.startedS()));
+            forecast.early().stream()
+                    .filter(e -> now.stream().noneMatch(f -> f.subject().equals(e.subject())))
                     .forEach(shown::add);
         }
         balls.flatMap(BallLine::wrong).ifPresent(shown::add);
@@ -623,28 +621,27 @@ public final class RunEngine {
                 .filter(f -> RunRules.stays(f.rule()) && shown.stream().noneMatch(s -> s.id().equals(f.id())))
                 .forEach(shown::add);
         shown.sort(Comparator.comparing(Finding::severity).reversed());
-        double ramp = jointTrace.isEmpty()
-                ? Double.NaN
-                : jointTrace.slope(timeS - ProbeWatch.RAMP_WINDOW_S, timeS);
-        return new RunState(status, timeS, stage, started ? timeS - stageStartS : 0, views, joint(),
-                estimator.of(HeatModel::jointMaxC),
-                estimator.of(HeatModel::packageTopC), ramp, from(meltsAtS), from(safeAtS), aboveS, peakJointC,
-                peakTopC, melt(), room(), marks,
-                coach.say(view, started), shown, List.copyOf(raised.values()), linkUp, view.forming());
+        return new RunState(view.standing(), views, view.heat(), view.outlook(), view.melt(),
+                new RunState.Told(coach.say(view, stages.started()), shown, List.copyOf(raised.values())),
+                view.forming());
+    }
+
+    /** What to write down so that a run that is taken up again shows its last heat at once. */
+    public RunEvent.Checkpoint checkpoint() {
+        RunState s = state();
+        return new RunEvent.Checkpoint(timeS, s.status(), s.stage(), s.joint().celsius(), s.joint().lowC(),
+                s.joint().highC(), s.jointHot().highC());
     }
 
     /** What the run came to, as far as it has come. */
     public Verdict verdict() {
-        var peaks = new LinkedHashMap<Protected, Double>();
-        for (int i = 0; i < guardedPeakC.length; i++) {
-            peaks.put(guarded.get(i), guardedPeakC[i]);
-        }
-        return Judge.judge(plan, original, peaks, peakJointC, aboveS, peakTopC, timeS, melt(), status,
-                brokenOff, everMolten,
-                List.copyOf(raised.values()), marks, balls);
+        return Judge.judge(plan, original, account, evidence.proof(), stages, timeS,
+                new Judge.Course(brokenOff, account.reached() || nudgedOpen, byEye(),
+                        List.copyOf(raised.values())),
+                balls);
     }
 
     List<Protected> guarded() {
-        return guarded;
+        return account.guarded();
     }
 }

@@ -33,4 +33,16 @@ public sealed interface RunEvent {
 
     /** The program stopped and was started again; {@code awayS} of bench time went by unseen. */
     record Resumed(double timeS, double awayS) implements RunEvent {}
+
+    /** The technician saw something at the chip and said so. */
+    record Saw(double timeS, Sight sight) implements RunEvent {}
+
+    /**
+     * Where the estimate stood, kept so that a run that is taken up again shows its last heat at once. Tells the engine nothing.
+     *
+     * @param stage  index of the stage in hand
+     * @param jointC coldest joint, °C, with its interval
+     */
+    record Checkpoint(double timeS, RunState.Status status, int stage, double jointC, double lowC,
+            double highC, double hottestC) implements RunEvent {}
 }

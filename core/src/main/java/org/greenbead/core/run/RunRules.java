@@ -20,14 +20,16 @@ final class RunRules {
     /** Findings that stay on the screen after their moment. */
     static boolean stays(Rule rule) {
         return switch (rule) {
-            case MOVED_BEFORE_SOLID, COOLED_TOO_FAST, MELT_DOUBTED, RESUMED_AFTER_GAP -> true;
+            case MOVED_BEFORE_SOLID, COOLED_TOO_FAST, MELT_DOUBTED, RESUMED_AFTER_GAP, EVIDENCE_FELL,
+                    SIGHT_DOUBTED ->
+                true;
             default -> false;
         };
     }
 
     List<Finding> look(RunView run) {
         var found = new ArrayList<Finding>();
-        probes(run, found);
+        link(run, found);
         boolean heating = run.status() == RunState.Status.HEATING || run.status() == RunState.Status.MOLTEN;
         ramps(run, heating, found);
         if (heating) {
@@ -38,33 +40,10 @@ final class RunRules {
         return found;
     }
 
-    private static void probes(RunView run, List<Finding> found) {
+    private static void link(RunView run, List<Finding> found) {
         if (!run.linkUp()) {
             found.add(Finding.of(Rule.LINK_LOST, "logger", Severity.STOP,
                     new Quantity.TempC(run.joint().celsius()), new Quantity.RiseK(run.joint().plusMinusK())));
-            return;
-        }
-        for (ProbeWatch probe : run.probes().values()) {
-            ProbeView view = probe.view();
-            var name = new Quantity.Name(view.place().name());
-            var channel = new Quantity.Count(view.place().channel());
-            switch (view.health()) {
-                case OPEN ->
-                    found.add(Finding.of(Rule.PROBE_LOST, view.place().name(), Severity.STOP, name, channel));
-                case FROZEN -> found.add(Finding.of(Rule.PROBE_FROZEN, view.place().name(), Severity.STOP,
-                        name, new Quantity.TempC(view.celsius()),
-                        new Quantity.Seconds(probe.trace().unchangedS())));
-                case DISAGREES -> found.add(Finding.of(Rule.PROBE_DISAGREES, view.place().name(),
-                        Severity.CARE, name, new Quantity.TempC(view.celsius())));
-                case SILENT -> {
-                    if (run.timeS() > 5) {
-                        found.add(Finding.of(Rule.PROBE_LOST, view.place().name(), Severity.STOP, name,
-                                channel));
-                    }
-                }
-                case GOOD -> {
-                }
-            }
         }
     }
 
@@ -172,6 +151,21 @@ final class RunRules {
         return List.of(Finding.of(Rule.MELT_DOUBTED, "melt", Severity.CARE,
                 new Quantity.TempC(cold.celsius()), new Quantity.RiseK(cold.plusMinusK()),
                 new Quantity.TempC(alloy.solidusC())));
+    }
+
+    List<Finding> sightDoubted(Estimate hot, Alloy alloy) {
+        return List.of(Finding.of(Rule.SIGHT_DOUBTED, "melt", Severity.CARE,
+                new Quantity.TempC(hot.celsius()), new Quantity.RiseK(hot.plusMinusK()),
+                new Quantity.TempC(alloy.solidusC())));
+    }
+
+    List<Finding> evidenceFell(List<Evidence> fallen) {
+        return fallen.stream()
+                .map(e -> Finding.of(Rule.EVIDENCE_FELL, e.kind().name().toLowerCase(java.util.Locale.ROOT),
+                        Severity.STOP,
+                        new Quantity.Word("evidence." + e.kind().name().toLowerCase(java.util.Locale.ROOT)),
+                        new Quantity.Seconds(e.timeS()), new Quantity.TempC(e.jointC())))
+                .toList();
     }
 
     List<Finding> resumed(double awayS) {

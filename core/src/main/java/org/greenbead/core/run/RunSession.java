@@ -1,7 +1,5 @@
 package org.greenbead.core.run;
 
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.board.Side;
@@ -78,14 +76,7 @@ public final class RunSession implements AutoCloseable {
         if (journal.recording()) {
             return state;
         }
-        var findings = new ArrayList<>(state.findings());
-        findings.add(Finding.of(Rule.NOT_RECORDED, "journal", Severity.STOP));
-        findings.sort(Comparator.comparing(Finding::severity).reversed());
-        return new RunState(state.status(), state.timeS(), state.stage(), state.stageS(), state.probes(),
-                state.joint(), state.jointHot(), state.chipTop(),
-                state.rampKPerS(), state.meltsInS(), state.safeInS(), state.aboveS(), state.peakJointC(),
-                state.peakTopC(), state.melt(), state.room(),
-                state.marks(), state.coaching(), findings, state.raised(), state.linkUp(), state.forming());
+        return state.with(Finding.of(Rule.NOT_RECORDED, "journal", Severity.STOP));
     }
 
     public RunPlan plan() {

@@ -10,6 +10,8 @@ public enum Say {
     MOVES,
     /** The chip is off, or settled: heat away. */
     HEAT_OFF,
+    /** All probes show a warm board at the start, and it is warm to the hand. */
+    BOARD_IS_WARM,
     /** The board or the chip was moved. */
     MOVED,
     /** A remark. */

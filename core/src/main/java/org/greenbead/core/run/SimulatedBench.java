@@ -13,6 +13,7 @@ import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatScene;
 import org.greenbead.core.thermal.Multipliers;
@@ -30,7 +31,11 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     private static final double RESOLUTION_K = 0.1;
     private static final double STEP_S = 0.5;
     private static final double PLACE_MM = 0.7;
+    private static final double DRIES_FROM_C = 60;
+    private static final double DRIES_TO_C = 100;
     private final RunPlan plan;
+    private final Adversity adversity;
+    private final double[] highestC;
     private final List<ProbePlace> fixed;
     private final SheetModel plant;
     private final Multipliers multipliers;
@@ -45,13 +50,21 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     private boolean linkDown;
 
     public SimulatedBench(RunPlan plan, long seed) {
+        this(plan, seed, Adversity.USUAL);
+    }
+
+    /** @param adversity what differs beyond the usual scatter */
+    public SimulatedBench(RunPlan plan, long seed, Adversity adversity) {
         this.plan = plan;
+        this.adversity = adversity;
         // Neighbouring seeds begin alike in this generator; the odd factor spreads them.
         var random = new Random(seed * 0x9E3779B97F4A7C15L);
         multipliers = new Multipliers(off(random, 0.18), off(random, 0.14), off(random, 0.10),
-                off(random, 0.15));
-        fixed = plan.bench().probes().stream().map(p -> slipped(p, plan, random)).toList();
-        plant = new SheetModel(built(plan.scene(), random), multipliers, Resolution.FULL);
+                Math.clamp(off(random, 0.15) * adversity.alongTimes(), 0.2, 4));
+        fixed = plan.bench().probes().stream().map(p -> slipped(p, plan, random))
+                .map(p -> adversity.place(p, plan.board().sizeMm(), random)).toList();
+        plant = new SheetModel(adversity.scene(built(plan.scene(), random)), multipliers, Resolution.FULL);
+        highestC = new double[adversity.wetShare() > 0 ? plant.cells() : 0];
         noise = new Random(seed ^ 0x5DEECE66DL);
         beadC = new double[plan.bench().probes().size()];
         shownC = new double[beadC.length];
@@ -107,13 +120,33 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     public synchronized void timeIs(double nowS) {
         while (timeS < nowS - 1e-9) {
             double step = Math.min(STEP_S, nowS - timeS);
-            plant.advance(input, step);
+            plant.advance(adversity.input(input), step);
+            dry();
             timeS += step;
             for (int i = 0; i < beadC.length; i++) {
-                double truth = plant.probeC(fixed.get(i));
+                double truth = touches(fixed.get(i));
                 beadC[i] = truth + (beadC[i] - truth) * Math.exp(-step / LAG_S);
             }
             show();
+        }
+    }
+
+    /** What the bead sits in: the board, and some of the air that blows over it. */
+    private double touches(ProbePlace bead) {
+        double board = plant.probeC(bead);
+        boolean blown = adversity.airShare() > 0 && input.air().isPresent() && bead.side() == Side.TOP;
+        return blown ? board + adversity.airShare() * (plant.airExitC() - board) : board;
+    }
+
+    /** Water takes its part of whatever a cell rises for the first time while it dries. */
+    private void dry() {
+        for (int cell = 0; cell < highestC.length; cell++) {
+            double now = plant.celsius(cell);
+            double rise = now - Math.max(highestC[cell], DRIES_FROM_C);
+            if (rise > 0 && now < DRIES_TO_C && !plant.melts(cell)) {
+                plant.shiftK(cell, -adversity.wetShare() * rise);
+            }
+            highestC[cell] = Math.max(highestC[cell], now);
         }
     }
 
@@ -191,6 +224,29 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     /** Coldest joint of the plant, °C: what nobody at a real bench can know. */
     public synchronized double jointMinC() {
         return plant.jointMinC();
+    }
+
+    /** Hottest joint of the plant, °C. */
+    public synchronized double jointMaxC() {
+        return plant.jointMaxC();
+    }
+
+    /** Molten part of the target's joints, 0 to 1. */
+    synchronized double liquidFraction() {
+        return plant.liquidFraction();
+    }
+
+    /** The joints that a sight looks at, °C: corner and edge, of which one sees the nearest. */
+    synchronized double looksAt(Sight sight) {
+        return sight == Sight.CORNER_SHINES ? plant.jointCornerC() : plant.jointCentreC();
+    }
+
+    /** Where they are when it happens, °C. Flux runs at another temperature in every bottle. */
+    double happensAt(Sight sight) {
+        double solidus = plan.target().joint().alloy().solidusC();
+        return sight == Sight.FLUX_SHIMMERS
+                ? Math.min(solidus - 5, 150 + 15 * (multipliers.jet() - 1) / 0.18)
+                : plan.target().joint().alloy().liquidusC();
     }
 
     /** What the eye would see at the microscope, as a key of the trade bundle. */

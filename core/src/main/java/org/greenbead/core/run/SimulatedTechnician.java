@@ -1,6 +1,7 @@
 package org.greenbead.core.run;
 
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Rule;
 import org.greenbead.core.forming.Act;
@@ -9,8 +10,8 @@ import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 
 /**
- * Somebody who does what the coach says: turns the heater up when told to, nudges when the estimate says so, says "it moves"
- * only when it does, takes the chip off, keeps the hands away until it is safe. Drives rehearsals and runs without a person.
+ * Somebody who does what the coach says: turns the heater up when told to, says what is seen, nudges when the coach says so, says "it moves"
+ * when it is felt to, takes the chip off, keeps the hands away until it is safe. Drives rehearsals and runs without a person.
  */
 public final class SimulatedTechnician {
     private static final double NUDGE_EVERY_S = 4;
@@ -28,11 +29,29 @@ public final class SimulatedTechnician {
         liftS = task == RunPlan.Task.LIFT ? LIFT_S : SETTLE_S;
     }
 
+    /** With eyes and fingers that err. @return what is said or turned, at the state's time */
+    public Optional<RunEvent> act(RunState state, RunPlan plan, Eyes eyes) {
+        if (state.status() == RunState.Status.HEATING && state.forming().isEmpty()
+                && state.standing().byEye()) {
+            Optional<Sight> seen = eyes.report(state.timeS());
+            if (seen.isPresent()) {
+                return seen.map(s -> new RunEvent.Saw(state.timeS(), s));
+            }
+        }
+        return act(state, plan, eyes::nudge);
+    }
+
     /**
+     * With fingers that never err: for rehearsals, where the model is the truth.
+     *
      * @param reallyMoves whether a nudge would move the chip now
      * @return what is said or turned, at the state's time
      */
     public Optional<RunEvent> act(RunState state, RunPlan plan, boolean reallyMoves) {
+        return act(state, plan, () -> reallyMoves);
+    }
+
+    private Optional<RunEvent> act(RunState state, RunPlan plan, BooleanSupplier nudge) {
         double now = state.timeS();
         return switch (state.status()) {
             case READY, ENDED, COOLING -> Optional.empty();
@@ -45,11 +64,11 @@ public final class SimulatedTechnician {
                         ? Optional.of(new RunEvent.Said(now, Say.HEAT_OFF, ""))
                         : Optional.empty();
             }
-            case HEATING -> heating(state, plan, reallyMoves);
+            case HEATING -> heating(state, plan, nudge);
         };
     }
 
-    private Optional<RunEvent> heating(RunState state, RunPlan plan, boolean reallyMoves) {
+    private Optional<RunEvent> heating(RunState state, RunPlan plan, BooleanSupplier nudge) {
         double now = state.timeS();
         Stage stage = plan.recipe().stages().get(state.stage());
         if (stage.purpose() == Stage.Purpose.PEAK) {
@@ -61,10 +80,12 @@ public final class SimulatedTechnician {
             }
             double goal = stage.jointGoalC().orElse(
                     plan.target().joint().alloy().liquidusC() + plan.recipe().limits().overLiquidusK());
-            boolean tries = state.joint().celsius() >= goal || state.stageS() > stage.latestS();
+            boolean told = state.coaching().name().equals("peak.nudge")
+                    || state.joint().celsius() >= goal && state.forming().isPresent();
+            boolean tries = told || state.stageS() > stage.latestS();
             if (tries && now - nudgedS >= NUDGE_EVERY_S) {
                 nudgedS = now;
-                if (reallyMoves) {
+                if (nudge.getAsBoolean()) {
                     return Optional.of(new RunEvent.Said(now, Say.MOVES, ""));
                 }
             }

@@ -8,6 +8,6 @@ package org.greenbead.core.run;
 public record StageMark(int index, String name, double startS, double endS, EndedBy endedBy) {
     /** What ended a stage. */
     public enum EndedBy {
-        RUNNING, TIME, PROBE, WORD, MELT, SAFE, BROKEN_OFF
+        RUNNING, TIME, PROBE, TWIN, WORD, MELT, SAFE, BROKEN_OFF
     }
 }

@@ -4,12 +4,22 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 
-/** The last two minutes of one quantity. */
+/** The last two minutes of one quantity, kept at two points a second however often it comes. */
 final class Trace {
     private static final double KEPT_S = 120;
+    private static final double SPACING_S = 0.45;
     private final ArrayDeque<double[]> points = new ArrayDeque<>();
+    private double last = Double.NaN;
+    private double lastTimeS = Double.NaN;
+    private double sameSinceS = Double.NaN;
 
     void add(double timeS, double value) {
+        sameSinceS = value == last ? sameSinceS : timeS;
+        last = value;
+        lastTimeS = timeS;
+        if (!points.isEmpty() && timeS - points.getLast()[0] < SPACING_S) {
+            return;
+        }
         points.addLast(new double[]{timeS, value});
         while (points.getFirst()[0] < timeS - KEPT_S) {
             points.removeFirst();
@@ -18,6 +28,7 @@ final class Trace {
 
     void clear() {
         points.clear();
+        last = Double.NaN;
     }
 
     boolean isEmpty() {
@@ -25,11 +36,11 @@ final class Trace {
     }
 
     double last() {
-        return points.getLast()[1];
+        return last;
     }
 
     double lastTimeS() {
-        return points.getLast()[0];
+        return lastTimeS;
     }
 
     /** Robust slope over {@code fromS} to {@code toS}; NaN when that span is not covered by at least five points. */
@@ -58,12 +69,7 @@ final class Trace {
 
     /** How long the value has been exactly the same, s. */
     double unchangedS() {
-        double[][] all = points.toArray(double[][]::new);
-        int i = all.length - 1;
-        while (i > 0 && all[i - 1][1] == all[all.length - 1][1]) {
-            i--;
-        }
-        return all.length == 0 ? 0 : all[all.length - 1][0] - all[i][0];
+        return points.isEmpty() ? 0 : lastTimeS - sameSinceS;
     }
 
     double[] values() {

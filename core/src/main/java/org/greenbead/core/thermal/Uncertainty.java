@@ -81,14 +81,13 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
     }
 
     /**
-     * Benches that this one may be. Each multiplier takes every one of {@code count} equal shares of its distribution once, in
-     * shuffled order (Latin hypercube, McKay, Beckman and Conover 1979), so that thirty-two say as much as a few hundred loose draws.
+     * Benches that this one may be, spread as {@link LatinHypercube} says.
      */
     public List<Multipliers> draw(int count, long seed) {
         var random = new Random(seed);
         double[][] z = new double[4][];
         for (int p = 0; p < z.length; p++) {
-            z[p] = shuffled(count, random);
+            z[p] = LatinHypercube.normal(count, random);
         }
         var all = new ArrayList<Multipliers>();
         for (int m = 0; m < count; m++) {
@@ -102,21 +101,5 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
 
     private static double times(double mean, double ln) {
         return Math.clamp(mean * Math.exp(ln), 0.31, 2.9);
-    }
-
-    private static double[] shuffled(int count, Random random) {
-        double[] z = new double[count];
-        for (int i = 0; i < count; i++) {
-            double share = (i + random.nextDouble()) / count;
-            z[i] = Math.sqrt(2)
-                    * org.hipparchus.special.Erf.erfInv(2 * Math.clamp(share, 1e-4, 1 - 1e-4) - 1);
-        }
-        for (int i = count - 1; i > 0; i--) {
-            int j = random.nextInt(i + 1);
-            double t = z[i];
-            z[i] = z[j];
-            z[j] = t;
-        }
-        return z;
     }
 }

@@ -16,6 +16,11 @@ public class ArithmeticTest {
     }
 
     /** Up to 29 % outliers leave the median of slopes alone. */
+    private static MeltProof proof(Evidence.Kind... kinds) {
+        return new MeltProof(java.util.Arrays.stream(kinds)
+                .map(k -> new Evidence(k, 10, 200, 195, 205, "", Evidence.Standing.COUNTS)).toList());
+    }
+
     @Test(dataProvider = "lines")
     public void robustSlopeIgnoresOutliers(double slope) {
         var random = new Random(7);
@@ -115,10 +120,14 @@ public class ArithmeticTest {
     @Test
     public void evidenceAddsUp() {
         assertEquals(MeltProof.NONE.strength(), MeltProof.Strength.UNPROVEN);
-        assertEquals(new MeltProof(false, true, false, false).strength(), MeltProof.Strength.PROBABLE);
-        assertEquals(new MeltProof(false, true, true, false).strength(), MeltProof.Strength.PROVEN);
-        assertEquals(new MeltProof(false, true, false, true).strength(), MeltProof.Strength.PROVEN);
-        assertEquals(new MeltProof(true, false, false, false).strength(), MeltProof.Strength.PROVEN);
-        assertEquals(new MeltProof(false, false, true, true).strength(), MeltProof.Strength.PROBABLE);
+        assertEquals(proof(Evidence.Kind.NUDGE).strength(), MeltProof.Strength.PROBABLE);
+        assertEquals(proof(Evidence.Kind.NUDGE, Evidence.Kind.NUDGE).strength(), MeltProof.Strength.PROBABLE);
+        assertEquals(proof(Evidence.Kind.NUDGE, Evidence.Kind.PLATEAU).strength(), MeltProof.Strength.PROVEN);
+        assertEquals(proof(Evidence.Kind.NUDGE, Evidence.Kind.ESTIMATE).strength(),
+                MeltProof.Strength.PROVEN);
+        assertEquals(proof(Evidence.Kind.NUDGE, Evidence.Kind.EYE).strength(), MeltProof.Strength.PROVEN);
+        assertEquals(proof(Evidence.Kind.PROBE_AT_JOINT).strength(), MeltProof.Strength.PROVEN);
+        assertEquals(proof(Evidence.Kind.PLATEAU, Evidence.Kind.ESTIMATE).strength(),
+                MeltProof.Strength.PROBABLE);
     }
 }

@@ -19,7 +19,18 @@ final class Bench4Tests {
 
     Bench4Tests(RunPlan plan, long seed, Optional<Rehearsal> rehearsal) {
         bench = new SimulatedBench(plan, seed);
-        session = new RunSession(RunEngine.live(plan, rehearsal), bench, new RunJournal() {
+        fault = new java.util.concurrent.atomic.AtomicReference<>((readings, afterS) -> readings);
+        var port = new ProbePort() {
+            @Override
+            public List<Reading> sweep() throws LinkLostException {
+                return fault.get().on(bench.sweep(), timeS - faultS);
+            }
+
+            @Override
+            public void close() {
+            }
+        };
+        session = new RunSession(RunEngine.live(plan, rehearsal), port, new RunJournal() {
             @Override
             public void append(RunEvent event) {
                 events.add(event);
@@ -36,6 +47,31 @@ final class Bench4Tests {
         }, bench);
         session.pump(0);
         session.start(0);
+    }
+
+    /** Lets something else arrive than the bench shows. */
+    interface Fault {
+        /** @param afterS since it began, s */
+        List<Reading> on(List<Reading> readings, double afterS);
+    }
+
+    private final java.util.concurrent.atomic.AtomicReference<Fault> fault;
+    private double faultS;
+
+    /** From now on. */
+    void fault(Fault cause) {
+        faultS = timeS;
+        fault.set(cause);
+    }
+
+    /** A fault of every value, or of one probe's. */
+    static Fault each(java.util.function.BiFunction<String, Double, Double> value) {
+        return (readings, afterS) -> readings.stream()
+                .<Reading>map(r -> r instanceof Reading.Measured m
+                        ? new Reading.Measured(m.probe(),
+                                Math.round(10 * value.apply(m.probe(), m.celsius())) / 10.0)
+                        : r)
+                .toList();
     }
 
     RunState step() {

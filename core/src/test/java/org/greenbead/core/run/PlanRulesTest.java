@@ -191,13 +191,13 @@ public class PlanRulesTest {
     }
 
     @Test
-    public void benchWithoutAProbeIsStopped() {
+    public void benchWithoutAProbeIsLedByEyeAndSaysSo() {
         RunPlan usual = World.plan(World.usualRecipe());
         var blind = new org.greenbead.core.bench.Bench("quay-1", "Quay", 23, usual.bench().heater(),
                 usual.bench().air(), List.of());
         var plan = new RunPlan(RunPlan.Task.LIFT, usual.job(), "lift_run", usual.board(), blind,
                 usual.recipe());
-        assertEquals(find(look(plan), Rule.NO_PROBE).orElseThrow().severity(), Severity.STOP);
+        assertEquals(find(look(plan), Rule.NO_PROBE).orElseThrow().severity(), Severity.CARE);
     }
 
     @Test

@@ -99,13 +99,14 @@ public class SimulatedBenchTest {
     public void observerTrialDrivesWholeRuns() {
         RunPlan plan = World.plan(World.usualRecipe());
         var told = new java.util.concurrent.atomic.AtomicInteger();
-        ObserverTrial.Summary summary = ObserverTrial.of(plan, 31, 3, d -> told.incrementAndGet(),
+        ObserverTrial.Summary summary = ObserverTrial.of(plan, Adversity.USUAL, 31, 3,
+                d -> told.incrementAndGet(),
                 () -> false);
         assertEquals(summary.runs().size(), 3);
         assertEquals(told.get(), 3);
         assertTrue(summary.rmsK() < 3 && summary.share() > 0.6, summary.rmsK() + " " + summary.share());
         assertTrue(summary.runs().stream().allMatch(r -> r.moments() > 150));
-        assertEquals(ObserverTrial.of(plan, 31, 3, d -> {
+        assertEquals(ObserverTrial.of(plan, Adversity.USUAL, 31, 3, d -> {
         }, () -> true).runs().size(), 0);
     }
 }

@@ -1,0 +1,48 @@
+package org.greenbead.core.run;
+
+import java.util.List;
+import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.HeatModel;
+
+/**
+ * When everything that may have melted is solid. Two have to agree: the estimate by its upper bound, and the model left to cool from the moment
+ * the heat went off, which no reading corrects. So a logger that restarts, a bead that comes off or a channel that drifts cannot make it
+ * sooner than a board can cool.
+ */
+final class CoolGuard {
+    private final double movingC;
+    private final double underK;
+    private final JointEstimator untouched;
+
+    /**
+     * @param movingC under this the target's joints may be moved, °C
+     * @param underK  how far under its own solidus a neighbour has to be
+     * @param trusted the estimate when the heat went off
+     */
+    CoolGuard(double movingC, double underK, JointEstimator trusted) {
+        this.movingC = movingC;
+        this.underK = underK;
+        untouched = trusted.untouched();
+    }
+
+    void advance(HeatInput input, double stepS) {
+        untouched.advance(input, stepS);
+    }
+
+    /** @param neighbours that may have melted */
+    boolean safe(JointEstimator estimator, List<Protected> neighbours) {
+        boolean solid = estimator.of(HeatModel::jointMaxC).highC() <= movingC
+                && cooled(untouched.of(HeatModel::jointMaxC)) <= movingC;
+        for (Protected part : neighbours) {
+            double under = part.limitC() - underK;
+            solid &= estimator.of(part.celsius()).highC() <= under
+                    && cooled(untouched.of(part.celsius())) <= under;
+        }
+        return solid;
+    }
+
+    /** Where it is not known what was true when the heat went off, the worse case counts. */
+    private double cooled(Estimate model) {
+        return untouched instanceof Contested ? model.highC() : model.celsius();
+    }
+}
