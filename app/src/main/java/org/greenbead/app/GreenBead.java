@@ -17,6 +17,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
+import org.greenbead.app.demo.HandClock;
 import org.greenbead.app.demo.Walk;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
@@ -56,7 +57,9 @@ public final class GreenBead extends Application {
     }
 
     /** Opens the window on a stage; the tests come in here too. */
-    public void open(Stage stage, Options options, InstantSource clock) {
+    public void open(Stage stage, Options options, InstantSource real) {
+        var hand = new HandClock(real);
+        InstantSource clock = options.walk() ? hand : real;
         setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
         Looks.loadFonts();
         Texts texts = Texts.of(Locale.ENGLISH, TempUnit.CELSIUS);
@@ -86,7 +89,7 @@ public final class GreenBead extends Application {
         Thread.ofPlatform().daemon().name("opening").start(() -> {
             try {
                 Opened opened = behind(options, clock, words, texts);
-                Platform.runLater(() -> ready(stage, scene, options, opened));
+                Platform.runLater(() -> ready(stage, scene, options, opened, hand));
             } catch (Exception e) {
                 LOG.error("cannot open", e);
                 Platform.runLater(() -> {
@@ -128,7 +131,7 @@ public final class GreenBead extends Application {
         }
     }
 
-    private void ready(Stage stage, Scene scene, Options options, Opened opened) {
+    private void ready(Stage stage, Scene scene, Options options, Opened opened, HandClock hand) {
         desk = Optional.of(opened.desk());
         var shop = new Workshop(opened.desk(), opened.jobs());
         workshop = Optional.of(shop);
@@ -136,7 +139,7 @@ public final class GreenBead extends Application {
         shop.listen(scene);
         shop.begin(opened.open());
         if (options.walk()) {
-            new Walk(stage, scene, shop, opened.desk(), options.shots().orElseThrow()).start();
+            new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow()).start();
         }
     }
 

@@ -18,6 +18,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import javafx.stage.Window;
+import org.greenbead.app.demo.HandClock;
 import org.greenbead.app.shell.FilePicker;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Ledger;
@@ -31,6 +32,7 @@ final class BenchWindow {
     private static final int PATIENCE_S = 90;
     private static Optional<Path> template = Optional.empty();
     private final FxRobot hand = new FxRobot();
+    private final HandClock clock = new HandClock(InstantSource.system());
     private final Path data;
     private GreenBead app;
     private Stage stage;
@@ -69,7 +71,7 @@ final class BenchWindow {
         FxToolkit.setupStage(s -> {
             stage = s;
             app = new GreenBead();
-            app.open(s, new Options(true, data, Optional.empty(), false, false), InstantSource.system());
+            app.open(s, new Options(true, data, Optional.empty(), false, false), clock);
         });
         await("the window to be laid out", () -> stage.getScene().lookup("#laying") == null);
     }
@@ -127,14 +129,78 @@ final class BenchWindow {
 
     void press(KeyCode... keys) {
         for (KeyCode key : keys) {
-            hand.type(key);
+            clock.press();
+            stroke(key, false);
         }
-        WaitForAsyncUtils.waitForFxEvents();
+        settle();
+    }
+
+    /** A key goes down and up where the keyboard is, as the system would deliver it. */
+    private void stroke(KeyCode key, boolean control) {
+        try {
+            fire(javafx.scene.input.KeyEvent.KEY_PRESSED, key, control);
+            fire(javafx.scene.input.KeyEvent.KEY_RELEASED, key, control);
+        } catch (TimeoutException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    /** Whatever was put off until after the press has been done, and a frame has been drawn. */
+    private void settle() {
+        try {
+            for (int i = 0; i < 3; i++) {
+                fx(() -> null);
+            }
+            var drawn = new java.util.concurrent.CountDownLatch(2);
+            fx(() -> {
+                new javafx.animation.AnimationTimer() {
+                    @Override
+                    public void handle(long now) {
+                        drawn.countDown();
+                        if (drawn.getCount() == 0) {
+                            stop();
+                        }
+                    }
+                }.start();
+                return null;
+            });
+            drawn.await(2, TimeUnit.SECONDS);
+        } catch (TimeoutException | InterruptedException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    /** Presses twice as fast as the hand can. */
+    void pressAgainAtOnce(KeyCode key) {
+        stroke(key, false);
+        settle();
+    }
+
+    /** Holds a key: the system repeats it, and it comes up once. */
+    void hold(KeyCode key, int repeats) throws TimeoutException {
+        clock.press();
+        for (int i = 0; i <= repeats; i++) {
+            clock.press();
+            fire(javafx.scene.input.KeyEvent.KEY_PRESSED, key, false);
+            settle();
+        }
+        fire(javafx.scene.input.KeyEvent.KEY_RELEASED, key, false);
+    }
+
+    private void fire(javafx.event.EventType<javafx.scene.input.KeyEvent> type, KeyCode key, boolean control)
+            throws TimeoutException {
+        fx(() -> {
+            Node to = scene().getFocusOwner() == null ? scene().getRoot() : scene().getFocusOwner();
+            javafx.event.Event.fireEvent(to,
+                    new javafx.scene.input.KeyEvent(type, "", "", key, false, control, false, false));
+            return null;
+        });
     }
 
     void pressControl(KeyCode key) {
-        hand.press(KeyCode.CONTROL).type(key).release(KeyCode.CONTROL);
-        WaitForAsyncUtils.waitForFxEvents();
+        clock.press();
+        stroke(key, true);
+        settle();
     }
 
     void fill(String id, String text) throws TimeoutException {

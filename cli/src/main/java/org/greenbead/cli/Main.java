@@ -9,7 +9,8 @@ import picocli.CommandLine.Command;
 
 /** {@code greenbead VERB}: exit status 0 good, 1 worked but not good, 2 the call or its input is wrong. */
 @Command(name = "greenbead", mixinStandardHelpOptions = true, version = "Green Bead 0.1.0", description = "Rework of ball grid arrays: rehearse, run, prove, remember.", subcommands = {
-        RehearseCommand.class, RunCommand.class, ReplayCommand.class, ExportCommand.class,
+        RehearseCommand.class, RunCommand.class, ReplayCommand.class, DemoPastCommand.class,
+        ExportCommand.class,
         ReportCommand.class, LedgerCommand.class,
         DoctorCommand.class, FindingsCommand.class, PlanCommand.class, CalibrateCommand.class,
         ObserveCommand.class, CheckCommand.class, RulesCommand.class, NewCommand.class, NoteCommand.class,

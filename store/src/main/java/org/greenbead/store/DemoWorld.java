@@ -3,7 +3,6 @@ package org.greenbead.store;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -20,7 +19,6 @@ import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.Eyes;
-import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunSession;
@@ -46,15 +44,6 @@ public final class DemoWorld {
     private static final String LIFTED = "SB-0412";
     /** Jobs whose board was photographed at intake. */
     private static final List<String> PHOTOGRAPHED = List.of("SB-0417", "SB-0406");
-    /** Runs of the past: job, bead, seed, days ago. */
-    private static final List<Past> PAST = List.of(new Past("SB-0409", "lift_run", 21, 12),
-            new Past("SB-0409", "bead_form", 13, 11), new Past("SB-0409", "bead_shape", 17, 11),
-            new Past("SB-0409", "seat_run", 34, 11),
-            new Past("SB-0412", "lift_run", 5, 6), new Past("SB-0415", "lift_run", 8, 2),
-            new Past("SB-0415", "bead_form", 3, 1), new Past("SB-0415", "bead_shape", 9, 1));
-
-    private record Past(String job, String bead, long seed, int daysAgo) {}
-
     private final OpenFiles files;
 
     public DemoWorld(OpenFiles files) {
@@ -115,13 +104,7 @@ public final class DemoWorld {
             seen = job.id().equals(LIFTED) ? lifted(ledger, photographed(ledger, job)) : seen;
             ledger.save(job.id().equals(BALLED) ? balled(ledger, seen) : seen, "opened", "");
         }
-        for (int i = 0; i < PAST.size(); i++) {
-            Past past = PAST.get(i);
-            Instant at = clock.instant().minus(Duration.ofDays(past.daysAgo()))
-                    .minus(Duration.ofMinutes(37L * i));
-            relive(ledger, past, at);
-            progress.accept((i + 1.0) / PAST.size());
-        }
+        new DemoPast(files, this).tell(ledger, clock, progress);
         return true;
     }
 
@@ -170,19 +153,6 @@ public final class DemoWorld {
         return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T09:02:00Z"),
                 "technician A", java.util.Map.of("view", "board_top", "file", kept.name(), "caption",
                         "as it came in", "corners", photo.corners())));
-    }
-
-    /** A run of the past, made by running it: the log is as real as any simulated one. */
-    private void relive(Ledger ledger, Past past, Instant at) throws BadFileException, IOException {
-        RunPlan plan = plan(past.job(), past.bead());
-        RunEntry entry = ledger.beginRun(plan, at, true);
-        var bench = new SimulatedBench(plan, past.seed());
-        var writer = RunLogWriter.begin(ledger.logFile(entry),
-                new RunHeader(entry.id(), at, true, past.seed(), plan), files, InstantSource.fixed(at));
-        try (var session = new RunSession(RunEngine.live(plan, Optional.empty()), bench, writer, bench)) {
-            RunState end = drive(session, bench, plan, past.seed());
-            ledger.endRun(entry.id(), at.plus(Duration.ofSeconds((long) end.timeS())), session.verdict());
-        }
     }
 
     /** Runs a session to its end with a technician who follows the coach, at two samples a second. */

@@ -32,9 +32,11 @@ public final class Walk {
     private final Scene scene;
     private final Workshop shop;
     private final Desk desk;
+    private final HandClock hand;
     private final Path folder;
 
-    public Walk(Stage stage, Scene scene, Workshop shop, Desk desk, Path folder) {
+    public Walk(Stage stage, Scene scene, Workshop shop, Desk desk, HandClock hand, Path folder) {
+        this.hand = hand;
         this.stage = stage;
         this.scene = scene;
         this.shop = shop;
@@ -278,6 +280,7 @@ public final class Walk {
     private void press(KeyCode key, String why)
             throws InterruptedException, ExecutionException, TimeoutException {
         System.out.printf(Locale.ROOT, "  %-8s %s%n", key.getName(), why);
+        hand.press();
         fx(() -> {
             Node to = scene.getFocusOwner() == null ? scene.getRoot() : scene.getFocusOwner();
             Event.fireEvent(to, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", key, false, false, false, false));

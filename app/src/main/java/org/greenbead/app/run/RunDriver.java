@@ -30,6 +30,7 @@ import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunSession;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Say;
+import org.greenbead.core.run.Sight;
 import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.core.thermal.HeatField;
@@ -274,6 +275,11 @@ public final class RunDriver implements AutoCloseable {
 
     public void say(Say word, String text) {
         submit(() -> session.ifPresent(s -> after(s.say(timeS, word, text))));
+    }
+
+    /** Something was seen at the chip. */
+    public void saw(Sight sight) {
+        submit(() -> session.ifPresent(s -> after(s.take(new RunEvent.Saw(timeS, sight)))));
     }
 
     /** Something was done at the stencil. */

@@ -44,6 +44,7 @@ import org.greenbead.core.run.Room;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Say;
+import org.greenbead.core.run.Sight;
 import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.core.thermal.HeatInput;
@@ -271,11 +272,15 @@ public final class RunPage extends Page implements RunDriver.Listener {
         Coaching c = s.coaching();
         String word = texts.say(c.pedalWord());
         String so = texts.say(c.consequence());
-        pedal(c.act().isPresent()
-                ? new Pedal(word, so, true, () -> driver.act(c.act().get()))
-                : c.pedal().isPresent()
-                        ? new Pedal(word, so, true, () -> driver.say(c.pedal().get(), ""))
-                        : Pedal.shut(word, so));
+        if (c.act().isPresent()) {
+            pedal(Pedal.stating(word, so, () -> driver.act(c.act().get())));
+        } else if (c.sight().isPresent()) {
+            pedal(Pedal.stating(word, so, () -> driver.saw(c.sight().get())));
+        } else if (c.pedal().isPresent()) {
+            pedal(Pedal.stating(word, so, () -> driver.say(c.pedal().get(), "")));
+        } else {
+            pedal(Pedal.shut(word, so));
+        }
         backWord(s.status() == RunState.Status.HEATING && s.stage() > 0 ? texts.get("run.stage.back") : "");
     }
 
@@ -306,10 +311,9 @@ public final class RunPage extends Page implements RunDriver.Listener {
         }
         Optional<Act> first = state.flatMap(s -> s.coaching().act());
         return first.isPresent()
-                ? new Pedal(texts.say(state.get().coaching().pedalWord()), texts.get("forming.begin.so"),
-                        true,
+                ? Pedal.stating(texts.say(state.get().coaching().pedalWord()), texts.get("forming.begin.so"),
                         () -> act(first.get()))
-                : new Pedal(texts.say("pedal.start"), texts.say("pedal.start.so"), true, this::start);
+                : Pedal.stating(texts.say("pedal.start"), texts.say("pedal.start.so"), this::start);
     }
 
     /** Something was done at the stencil; the first of it begins the log, once nothing holds it. */
@@ -480,6 +484,10 @@ public final class RunPage extends Page implements RunDriver.Listener {
             driver.say(Say.MOVED, "");
             return true;
         }
+        if (code == KeyCode.H && control && started) {
+            driver.say(Say.HEAT_OFF, "");
+            return true;
+        }
         if (code == KeyCode.B && control && started) {
             driver.say(Say.STOP, "");
             return true;
@@ -487,10 +495,30 @@ public final class RunPage extends Page implements RunDriver.Listener {
         return false;
     }
 
+    /** What is seen at the chip, each by its number. */
+    private boolean sees(KeyCode code) {
+        Optional<Sight> sight = switch (code) {
+            case DIGIT6, NUMPAD6 -> Optional.of(Sight.FLUX_SHIMMERS);
+            case DIGIT7, NUMPAD7 -> Optional.of(Sight.CORNER_SHINES);
+            case DIGIT8, NUMPAD8 -> Optional.of(Sight.FIRST_BALL);
+            case DIGIT9, NUMPAD9 -> Optional.of(Sight.FLOATS);
+            default -> Optional.empty();
+        };
+        sight.ifPresent(s -> {
+            driver.saw(s);
+            tell(desk.texts().get("run.saw", desk.texts().get("sight.press." + s.name().toLowerCase(
+                    java.util.Locale.ROOT)), clockProperty().get()), false);
+        });
+        return sight.isPresent();
+    }
+
     /** Keys that ask what would come of a change, and the one that makes it. */
     private boolean tries(KeyCode code) {
         if (state.isEmpty() || state.get().status() != RunState.Status.HEATING) {
             return false;
+        }
+        if (sees(code)) {
+            return true;
         }
         Stage stage = running.recipe().stages().get(state.get().stage());
         switch (code) {

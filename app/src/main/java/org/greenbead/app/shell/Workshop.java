@@ -73,9 +73,14 @@ public final class Workshop implements Navigator {
     private String current = "";
     private Subscription bound = Subscription.EMPTY;
     private boolean warned;
+    private final KeyGate keys;
+    private int loading;
+    private boolean moving;
+    private Optional<javafx.scene.Node> chosen = Optional.empty();
 
     public Workshop(Desk desk, List<Job> jobs) {
         this.desk = desk;
+        keys = new KeyGate(desk.clock());
         watch = new WatchPane(this::remedy);
         bar = new PedalBar(this::pressPedal, () -> page.ifPresent(Page::back),
                 () -> page.ifPresent(Page::note));
@@ -187,7 +192,9 @@ public final class Workshop implements Navigator {
     }
 
     private JobModel model() {
-        return models.get(current);
+        JobModel here = models.get(current);
+        here.takeInHand();
+        return here;
     }
 
     private void choose(String jobId) {
@@ -217,6 +224,7 @@ public final class Workshop implements Navigator {
                 next.noteWordProperty().subscribe(w -> bar.words(next.backWordProperty().get(), w)));
         frame();
         root.requestFocus();
+        keys.acted();
     }
 
     private void watchNow() {
@@ -370,7 +378,7 @@ public final class Workshop implements Navigator {
             case RUN -> {
                 if (bead.worked()) {
                     String job = current;
-                    desk.io(() -> desk.ledger().runs().stream()
+                    fetch(() -> desk.ledger().runs().stream()
                             .filter(r -> r.jobId().equals(job) && r.bead().equals(beadId)).findFirst(),
                             found -> found.ifPresentOrElse(this::replay, this::ledger));
                 } else {
@@ -383,7 +391,7 @@ public final class Workshop implements Navigator {
     @Override
     public void recipe(String beadId) {
         JobModel model = model();
-        desk.io(() -> desk.ledger().plan(model.job(), beadId), plan -> {
+        fetch(() -> desk.ledger().plan(model.job(), beadId), plan -> {
             if (model == model()) {
                 show(new RecipePage(desk, model, this, plan), "", Optional.of(beadId));
             }
@@ -408,7 +416,7 @@ public final class Workshop implements Navigator {
         }
         JobModel model = model();
         Optional<Page> asked = page;
-        desk.io(() -> desk.ledger().plan(model.job(), beadId), plan -> {
+        fetch(() -> desk.ledger().plan(model.job(), beadId), plan -> {
             // Whoever has gone elsewhere meanwhile is left there.
             if (model == model() && page.equals(asked) && live.filter(RunPage::going).isEmpty()) {
                 var fresh = new RunPage(desk, model, this, plan, model.rehearsalProperty().get(),
@@ -542,7 +550,7 @@ public final class Workshop implements Navigator {
         Optional<JobModel> on = order.stream().map(models::get)
                 .filter(m -> m.job().bench().equals(benchId) && m.nextRun().isPresent()).findFirst();
         on.ifPresentOrElse(
-                m -> desk.io(() -> GuidedRun.of(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
+                m -> fetch(() -> GuidedRun.of(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
                         plan -> {
                             current = m.job().id();
                             var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame());
@@ -560,7 +568,29 @@ public final class Workshop implements Navigator {
     // Keys.
 
     private void pressPedal() {
-        page.map(p -> p.pedalProperty().get()).filter(Pedal::open).ifPresent(p -> p.action().run());
+        if (page.isEmpty()) {
+            return;
+        }
+        Pedal pedal = page.get().pedalProperty().get();
+        switch (keys.pedal(pedal, loading > 0)) {
+            case ACT -> pedal.action().run();
+            case TOO_SOON -> tell(desk.texts().get("pedal.soon", pedal.word()));
+            case LOADING -> tell(desk.texts().get("pedal.loading"));
+            case NOTHING -> {
+            }
+        }
+    }
+
+    /** Reads something that the next page needs; until it is there the pedal does nothing and says so. */
+    private <T> void fetch(java.util.concurrent.Callable<T> work, java.util.function.Consumer<T> then) {
+        loading++;
+        desk.io(work, found -> {
+            loading--;
+            then.accept(found);
+        }, error -> {
+            loading--;
+            desk.trouble(desk.texts().get("error.ledger", String.valueOf(error.getMessage())));
+        });
     }
 
     /** Listens on the scene before any control does. */
@@ -568,11 +598,27 @@ public final class Workshop implements Navigator {
         scene.addEventFilter(KeyEvent.KEY_PRESSED, this::pressed);
         // A button under the focus must not take the pedal's key for its own.
         scene.addEventFilter(KeyEvent.KEY_RELEASED, e -> {
+            keys.released(e.getCode());
             if (e.getCode() == KeyCode.SPACE && !(scene.getFocusOwner() instanceof TextInputControl)) {
                 e.consume();
             }
         });
+        // Enter fires what a person has gone to, never what was given the focus by the program.
+        scene.addEventFilter(javafx.scene.input.MouseEvent.MOUSE_PRESSED, e -> byHand());
+        scene.focusOwnerProperty()
+                .subscribe(owner -> chosen = moving ? Optional.ofNullable(owner) : Optional.empty());
+        scene.windowProperty().flatMap(javafx.stage.Window::focusedProperty).subscribe(on -> {
+            if (on != null) {
+                keys.away(!on);
+            }
+        });
         dress();
+    }
+
+    /** Whatever the focus does until this event is through, a person did. */
+    private void byHand() {
+        moving = true;
+        javafx.application.Platform.runLater(() -> moving = false);
     }
 
     private void pressed(KeyEvent event) {
@@ -581,12 +627,21 @@ public final class Workshop implements Navigator {
         }
         Scene scene = root.getScene();
         KeyCode code = event.getCode();
+        boolean typing = scene.getFocusOwner() instanceof TextInputControl;
+        boolean fresh = keys.pressed(code);
+        if (!fresh && !(typing && code != KeyCode.F8 && code != KeyCode.ENTER)) {
+            event.consume();
+            return;
+        }
+        if (code == KeyCode.TAB) {
+            byHand();
+        }
         if (code == KeyCode.F8) {
             pressPedal();
             event.consume();
             return;
         }
-        if (scene.getFocusOwner() instanceof TextInputControl) {
+        if (typing) {
             if (code == KeyCode.ESCAPE) {
                 root.requestFocus();
                 event.consume();
@@ -597,7 +652,14 @@ public final class Workshop implements Navigator {
             return;
         }
         if (code == KeyCode.ENTER && scene.getFocusOwner() instanceof ButtonBase button) {
-            button.fire();
+            if (chosen.filter(c -> c == button).isPresent()) {
+                button.fire();
+                event.consume();
+                return;
+            }
+            if (!page.get().key(code, event.isControlDown())) {
+                root.requestFocus();
+            }
             event.consume();
             return;
         }

@@ -266,15 +266,15 @@ public final class CheckPage extends Page {
             countWord.setText(texts.get("work.quiet"));
         }
         if (cue.isPresent() && !running) {
-            pedal(new Pedal(fixed
+            pedal(Pedal.stating(fixed
                     ? texts.get("work.begin")
                     : texts.get("work.event", texts.say("event." + cue.get().event())),
-                    texts.get("work.event.so", cue.get().seconds(), texts.say("check." + check)), true,
+                    texts.get("work.event.so", cue.get().seconds(), texts.say("check." + check)),
                     () -> begin(cue.get())));
             return;
         }
-        pedal(new Pedal(texts.get("work.attest", texts.say("check." + check)), texts.get("work.attest.so"),
-                true, () -> attest(check, Attest.YES)));
+        pedal(Pedal.stating(texts.get("work.attest", texts.say("check." + check)),
+                texts.get("work.attest.so"), () -> attest(check, Attest.YES)));
     }
 
     /** A stop of the rule book keeps this gate shut though all of it is seen to. */

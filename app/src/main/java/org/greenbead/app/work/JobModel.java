@@ -55,7 +55,9 @@ public final class JobModel {
     private final AtomicInteger turn = new AtomicInteger();
     private final Deque<Job> before = new ArrayDeque<>();
     private int bookTurn;
+    private boolean inHand;
 
+    /** Rehearsed only once it is taken in hand: until then its plan is judged as it is written. */
     public JobModel(Desk desk, Job job) {
         this.desk = desk;
         this.job = new ReadOnlyObjectWrapper<>(job);
@@ -97,6 +99,14 @@ public final class JobModel {
         return job().beads().stream().filter(b -> b.kind() == Bead.Kind.RUN && !b.worked()).findFirst();
     }
 
+    /** Somebody works on it now: its next heat is rehearsed. */
+    public void takeInHand() {
+        if (!inHand) {
+            inHand = true;
+            replan();
+        }
+    }
+
     /** Reads plan and recipe anew, rehearses and judges them. */
     public void replan() {
         int mine = turn.incrementAndGet();
@@ -109,7 +119,7 @@ public final class JobModel {
             askBook();
             return;
         }
-        thinking.set(true);
+        thinking.set(inHand);
         Job now = job();
         askBook();
         desk.io(() -> {
@@ -120,6 +130,10 @@ public final class JobModel {
             if (mine == turn.get()) {
                 onBoard.set(Optional.of(both.getLast()));
                 plan.set(Optional.of(read));
+                if (!inHand) {
+                    judge();
+                    return;
+                }
                 desk.compute(() -> Rehearsal.of(read, () -> mine != turn.get()), made -> {
                     if (mine == turn.get()) {
                         rehearsal.set(Optional.of(made));
