@@ -50,7 +50,12 @@ final class DoctorCommand implements Callable<Integer> {
         try (Ledger ledger = shared.ledger()) {
             String answer = ledger.integrity();
             say("ok".equals(answer), "ledger: " + answer + ", " + ledger.runs().size() + " runs, "
-                    + ledger.openRuns().size() + " left open", "restore a copy");
+                    + ledger.openRuns().size() + " left open"
+                    + (ledger.writes() ? "" : ", open in another Green Bead, so only read here"),
+                    "restore a copy");
+            for (String row : ledger.damaged()) {
+                say(false, row, "its copies lie in " + ledger.folder().resolve("copies"));
+            }
         } catch (LedgerException e) {
             say(false, e.getMessage(), "see above");
         }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.LedgerException;
+import org.greenbead.store.LedgerReadOnlyException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -55,7 +56,8 @@ public final class Main implements Runnable {
                 ? e.getClass().getSimpleName()
                 : e.getMessage().lines().findFirst().orElse("");
         return e instanceof BadFileException || e instanceof LedgerException
-                || e instanceof IllegalArgumentException || e instanceof IOException
+                || e instanceof LedgerReadOnlyException || e instanceof IllegalArgumentException
+                || e instanceof IOException
                         ? message
                         : "Something went wrong inside Green Bead (" + e.getClass().getSimpleName() + ": "
                                 + message + "). Please keep the file that caused it.";

@@ -50,7 +50,7 @@ final class Shared {
     }
 
     Ledger ledger() throws LedgerException {
-        return Ledger.open(data(), files(), InstantSource.system());
+        return Ledger.openShared(data(), files(), InstantSource.system());
     }
 
     /** The run of that id; the newest when it is "last". */

@@ -18,7 +18,11 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.run.LinkLostException;
 import org.greenbead.core.run.ProbePort;
@@ -33,12 +37,17 @@ import org.slf4j.LoggerFactory;
 public final class ModbusLogger implements ProbePort {
     private static final Logger LOG = LoggerFactory.getLogger(ModbusLogger.class);
     private static final int MOST_REGISTERS = 125; // Modbus application protocol V1.1b3, 6.4
+    /** What loggers put into a register that has no value: the ends of the signed range, and all bits set. None is a temperature of a bench. */
+    private static final Set<Integer> NO_VALUE = Set.of(-32768, 32767, -1);
     private final LoggerConfig config;
     private final List<ProbePlace> probes;
     private final Map<Integer, Integer> registerOf = new HashMap<>();
     private final int first;
     private final int count;
-    private Optional<TCPMasterConnection> link = Optional.empty();
+    private final ScheduledExecutorService watch = Executors.newSingleThreadScheduledExecutor(
+            Thread.ofPlatform().daemon().name("logger-deadline").factory());
+    /** Null while there is none; the deadline looks at it from its own thread. */
+    private volatile TCPMasterConnection link;
     private int asked = 1;
     private boolean silent;
 
@@ -68,13 +77,15 @@ public final class ModbusLogger implements ProbePort {
 
     @Override
     public List<Reading> sweep() throws LinkLostException {
+        // The library's patience begins anew with every byte; the sweep's does not.
+        ScheduledFuture<?> deadline = watch.schedule(this::giveUp, config.timeoutMs(), TimeUnit.MILLISECONDS);
         try {
             int[] counts = ask(connected());
             silent = false;
             var readings = new ArrayList<Reading>();
             for (ProbePlace probe : probes) {
                 int value = counts[registerOf.get(probe.channel()) - first];
-                readings.add(value == config.openCount()
+                readings.add(value == config.openCount() || NO_VALUE.contains(value)
                         ? new Reading.Open(probe.name())
                         : new Reading.Measured(probe.name(),
                                 Math.round(value * config.scale() * 1000) / 1000.0));
@@ -91,18 +102,29 @@ public final class ModbusLogger implements ProbePort {
             }
             throw new LinkLostException("The logger at " + config.host() + ":" + config.port()
                     + " does not answer (" + e.getMessage() + "). Check its cable and power.", e);
+        } finally {
+            deadline.cancel(false);
+        }
+    }
+
+    /** The time of a sweep is up: its connection is closed under it. */
+    private void giveUp() {
+        TCPMasterConnection now = link;
+        if (now != null) {
+            now.close();
         }
     }
 
     private TCPMasterConnection connected() throws Exception {
-        if (link.isEmpty()) {
-            var fresh = new TCPMasterConnection(InetAddress.getByName(config.host()));
-            fresh.setPort(config.port());
-            fresh.setTimeout(config.timeoutMs());
-            fresh.connect();
-            link = Optional.of(fresh);
+        TCPMasterConnection there = link;
+        if (there == null) {
+            there = new TCPMasterConnection(InetAddress.getByName(config.host()));
+            there.setPort(config.port());
+            there.setTimeout(config.timeoutMs());
+            there.connect();
+            link = there;
         }
-        return link.get();
+        return there;
     }
 
     /** One question, one answer. The library's own transactions ask again, with pauses of seconds in which a run would stand still. */
@@ -118,6 +140,12 @@ public final class ModbusLogger implements ProbePort {
         ModbusResponse answer = transport.readResponse();
         if (answer.getTransactionID() != question.getTransactionID()) {
             throw new ModbusException("the answer is to another question");
+        }
+        if (answer.getProtocolID() != 0) {
+            throw new ModbusException("the answer is in another protocol");
+        }
+        if (answer.getUnitID() != config.unit()) {
+            throw new ModbusException("another unit has answered");
         }
         int[] counts = switch (answer) {
             case ExceptionResponse e -> throw new ModbusSlaveException(e.getExceptionCode());
@@ -139,12 +167,13 @@ public final class ModbusLogger implements ProbePort {
     }
 
     private void drop() {
-        link.ifPresent(TCPMasterConnection::close);
-        link = Optional.empty();
+        giveUp();
+        link = null;
     }
 
     @Override
     public void close() {
         drop();
+        watch.shutdownNow();
     }
 }

@@ -145,6 +145,98 @@ public class ModbusLoggerTest {
         }
     }
 
+    /** Answers as a sound logger would, with one byte changed or every byte apart. */
+    private static void answering(ServerSocket server, int at, int value, long apartMs, int... registers) {
+        Thread.ofVirtual().start(() -> {
+            try (Socket taken = server.accept()) {
+                byte[] asked = taken.getInputStream().readNBytes(12);
+                byte[] answer = new byte[9 + 2 * registers.length];
+                System.arraycopy(asked, 0, answer, 0, 8);
+                answer[5] = (byte) (3 + 2 * registers.length);
+                answer[8] = (byte) (2 * registers.length);
+                for (int i = 0; i < registers.length; i++) {
+                    answer[9 + 2 * i] = (byte) (registers[i] >> 8);
+                    answer[10 + 2 * i] = (byte) registers[i];
+                }
+                if (at >= 0) {
+                    answer[at] = (byte) value;
+                }
+                for (byte one : answer) {
+                    taken.getOutputStream().write(one);
+                    taken.getOutputStream().flush();
+                    Thread.sleep(apartMs);
+                }
+                taken.getInputStream().readAllBytes();
+            } catch (IOException e) {
+                // The client has given up.
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+    }
+
+    private static int span() {
+        return Plans.probes().stream().mapToInt(ProbePlace::channel).max().orElseThrow()
+                - Plans.probes().stream().mapToInt(ProbePlace::channel).min().orElseThrow() + 1;
+    }
+
+    /** Reply bytes that drip in renew no patience: the sweep ends when its time is up. */
+    @Test
+    public void drippingAnswerEndsOnTheDeadline() throws Exception {
+        try (var slow = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            answering(slow, -1, 0, 300, new int[span()]);
+            try (var asking = new ModbusLogger(LoggerConfig.loopback(slow.getLocalPort()), Plans.probes())) {
+                var given = CompletableFuture.supplyAsync(() -> {
+                    try {
+                        return asking.sweep().toString();
+                    } catch (LinkLostException e) {
+                        return "given up";
+                    }
+                });
+                // Thirteen bytes at 300 ms are four seconds; the deadline is half of one.
+                assertEquals(given.get(2, TimeUnit.SECONDS), "given up");
+            }
+        }
+    }
+
+    @DataProvider
+    Object[][] strangers() {
+        return new Object[][]{{6, 9, "another unit"}, {3, 1, "another protocol"}};
+    }
+
+    @Test(dataProvider = "strangers")
+    public void anotherUnitOrProtocolIsNoReading(int at, int value, String said) throws IOException {
+        try (var other = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            answering(other, at, value, 0, new int[span()]);
+            try (var asking = new ModbusLogger(LoggerConfig.loopback(other.getLocalPort()), Plans.probes())) {
+                LinkLostException e = expectThrows(LinkLostException.class, asking::sweep);
+                assertTrue(e.getMessage().contains(said) || e.getMessage().contains("protocol"),
+                        e.getMessage());
+            }
+        }
+    }
+
+    /** What a logger writes where it has nothing is an open channel, whichever of them it uses. */
+    @Test
+    public void nothingIsNoTemperature() throws Exception {
+        for (int nothing : new int[]{0x8000, 0xFFFF, 0x7FFF}) {
+            try (var empty = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+                int[] registers = new int[span()];
+                java.util.Arrays.fill(registers, 231);
+                registers[0] = nothing;
+                answering(empty, -1, 0, 0, registers);
+                try (var asking = new ModbusLogger(LoggerConfig.loopback(empty.getLocalPort()),
+                        Plans.probes())) {
+                    List<Reading> readings = asking.sweep();
+                    assertEquals(readings.stream().filter(Reading.Open.class::isInstance).count(), 1,
+                            readings.toString());
+                    assertTrue(readings.stream().filter(Reading.Measured.class::isInstance)
+                            .allMatch(r -> ((Reading.Measured) r).celsius() == 23.1));
+                }
+            }
+        }
+    }
+
     @Test
     public void scalingSignAndHoldingRegistersAreFollowed() throws LinkLostException, IOException {
         LoggerConfig tenths = server.config();

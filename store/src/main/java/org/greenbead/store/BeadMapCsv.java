@@ -75,7 +75,7 @@ public final class BeadMapCsv {
     }
 
     private static Site site(CsvRecord row, String name, int line) throws BadFileException {
-        String net = row.getFieldCount() > 4 ? row.getField(4).strip() : "";
+        String net = row.getFieldCount() > 4 ? SafeCell.read(row.getField(4).strip()) : "";
         String critical = row.getFieldCount() > 5 ? row.getField(5).strip() : "";
         try {
             Optional<Double> diameter = row.getFieldCount() > 3 && !row.getField(3).isBlank()
@@ -115,10 +115,10 @@ public final class BeadMapCsv {
     public static String write(BeadMap map) throws IOException {
         var text = new StringWriter();
         CsvWriter csv = CsvWriter.builder().build(text);
-        csv.writeRecord(HEADER);
+        csv.writeRecord(SafeCell.all(HEADER));
         for (Site site : map.sites()) {
             csv.writeRecord(site.name(), plain(site.xMm()), plain(site.yMm()),
-                    site.diameterMm().map(BeadMapCsv::plain).orElse(""), site.net(),
+                    site.diameterMm().map(BeadMapCsv::plain).orElse(""), SafeCell.of(site.net()),
                     site.critical() == Site.Critical.UNKNOWN
                             ? ""
                             : site.critical().name().toLowerCase(Locale.ROOT));

@@ -33,7 +33,7 @@ public final class KnownCsv {
             engine.apply(event);
             boolean sample = event instanceof RunEvent.Sampled;
             if (!sample || event.timeS() >= dueS - 1e-6) {
-                csv.writeRecord(row(engine));
+                csv.writeRecord(SafeCell.all(row(engine)));
                 dueS = sample ? Math.floor(event.timeS() + 1e-6) + 1 : dueS;
             }
         }

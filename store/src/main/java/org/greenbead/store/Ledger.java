@@ -30,6 +30,8 @@ import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 
@@ -38,51 +40,144 @@ import org.sqlite.SQLiteDataSource;
  * the call returns. One writer connection is kept open; calls from several threads wait for each other.
  */
 public final class Ledger implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(Ledger.class);
     private static final String FILE = "ledger.db";
     private static final String MIGRATIONS = "classpath:org/greenbead/store/migration";
     private final Path folder;
     private final OpenFiles files;
     private final InstantSource clock;
+    private static final String DAILY = "daily";
+    private static final int DAILY_KEPT = 14;
     private final Handle handle;
+    /** Empty when another process is the folder's writer. */
+    private final Optional<FolderLock> lock;
 
-    private Ledger(Path folder, OpenFiles files, InstantSource clock, Handle handle) {
+    private Ledger(Path folder, OpenFiles files, InstantSource clock, Handle handle,
+            Optional<FolderLock> lock) {
         this.folder = folder;
         this.files = files;
         this.clock = clock;
         this.handle = handle;
+        this.lock = lock;
     }
 
     /**
-     * Opens the ledger in a folder, making it when there is none. An older one is copied, then brought up to date.
+     * Opens the ledger in a folder as its one writer, making it when there is none. An older one is copied, then brought up to date.
      *
-     * @throws LedgerException when the folder cannot be written, the file is damaged, or a newer version wrote it
+     * @throws LedgerException when the folder cannot be written or belongs to another process, the file is damaged, or a newer version wrote it
      */
     public static Ledger open(Path folder, OpenFiles files, InstantSource clock) throws LedgerException {
         return open(folder, files, clock, List.of());
     }
 
-    static Ledger open(Path folder, OpenFiles files, InstantSource clock, List<String> moreMigrations)
+    /**
+     * Opens it as {@link #open} does, or for reading alone while another process writes it.
+     *
+     * @throws LedgerException as there
+     */
+    public static Ledger openShared(Path folder, OpenFiles files, InstantSource clock)
             throws LedgerException {
         Path file = folder.resolve(FILE);
+        Optional<FolderLock> lock = prepare(folder, clock);
+        if (lock.isPresent() || !Files.exists(file)) {
+            return open(folder, files, clock, List.of(), lock);
+        }
+        var config = new SQLiteConfig();
+        config.setReadOnly(true);
+        config.setBusyTimeout(5000);
+        var source = new SQLiteDataSource(config);
+        source.setUrl("jdbc:sqlite:" + file);
+        try {
+            return new Ledger(folder, files, clock, Jdbi.create(source).open(), Optional.empty());
+        } catch (RuntimeException e) {
+            throw LedgerFault.of(file, e);
+        }
+    }
+
+    /** False while another process is the writer. */
+    public boolean writes() {
+        return lock.isPresent();
+    }
+
+    private static Optional<FolderLock> prepare(Path folder, InstantSource clock) throws LedgerException {
         try {
             Files.createDirectories(folder.resolve("runs"));
             Files.createDirectories(folder.resolve("tmp"));
+            System.setProperty("org.sqlite.tmpdir", folder.resolve("tmp").toString());
+            return FolderLock.take(folder, clock);
         } catch (IOException e) {
             throw new LedgerException("The data folder " + folder + " cannot be written (" + e.getMessage()
-                    + "). Choose another with --data or GREENBEAD_DATA.", e);
+                    + "). Nothing was changed. Give this user the right to write there, free space on the disk, or choose another folder with --data.",
+                    e);
         }
-        System.setProperty("org.sqlite.tmpdir", folder.resolve("tmp").toString());
-        boolean existed = Files.exists(file);
-        var source = source(file);
-        if (existed) {
-            check(file, source);
+    }
+
+    static Ledger open(Path folder, OpenFiles files, InstantSource clock, List<String> moreMigrations)
+            throws LedgerException {
+        return open(folder, files, clock, moreMigrations, prepare(folder, clock));
+    }
+
+    private static Ledger open(Path folder, OpenFiles files, InstantSource clock, List<String> moreMigrations,
+            Optional<FolderLock> lock) throws LedgerException {
+        if (lock.isEmpty()) {
+            throw new LedgerException("The data folder " + folder + " belongs to another Green Bead ("
+                    + FolderLock.owner(folder, clock)
+                    + "). Nothing was changed. Close that one, or choose another folder with --data.", null);
         }
-        migrate(folder, file, source, moreMigrations, existed, clock);
+        Path file = folder.resolve(FILE);
         try {
-            return new Ledger(folder, files, clock, Jdbi.create(source).open());
+            boolean existed = Files.exists(file);
+            var source = source(file);
+            if (existed) {
+                check(file, source);
+            }
+            migrate(folder, file, source, moreMigrations, existed, clock);
+            if (existed) {
+                daily(folder, file, source, clock);
+            }
+            return new Ledger(folder, files, clock, Jdbi.create(source).open(), lock);
+        } catch (LedgerException e) {
+            lock.get().close();
+            throw e;
         } catch (RuntimeException e) {
-            throw new LedgerException("The ledger " + file + " does not open (" + e.getMessage()
-                    + "). Close other windows that use it.", e);
+            lock.get().close();
+            throw LedgerFault.of(file, e);
+        }
+    }
+
+    /** The first opening of a day leaves a copy; the last fortnight's are kept. */
+    private static void daily(Path folder, Path file, SQLiteDataSource source, InstantSource clock)
+            throws LedgerException {
+        String today = DateTimeFormatter.BASIC_ISO_DATE.withZone(ZoneOffset.UTC).format(clock.instant())
+                .substring(0, 8);
+        try {
+            List<Path> kept = dailies(folder);
+            if (kept.stream().anyMatch(c -> c.getFileName().toString().contains("-" + today + "-"))) {
+                return;
+            }
+            copy(folder, source, DAILY, clock);
+            List<Path> now = dailies(folder);
+            for (int i = 0; i < now.size() - DAILY_KEPT; i++) {
+                Files.deleteIfExists(now.get(i));
+            }
+        } catch (SQLException e) {
+            throw LedgerFault.of(file, e);
+        } catch (IOException e) {
+            throw new LedgerException("The daily copy of the ledger could not be written to "
+                    + folder.resolve("copies") + " (" + e.getMessage()
+                    + "). The ledger is whole; free space on the disk and start again.", e);
+        }
+    }
+
+    /** Daily copies, oldest first. */
+    private static List<Path> dailies(Path folder) throws IOException {
+        Path copies = folder.resolve("copies");
+        if (!Files.isDirectory(copies)) {
+            return List.of();
+        }
+        try (var all = Files.list(copies)) {
+            return all.filter(c -> c.getFileName().toString().endsWith("-" + DAILY + ".db")).sorted()
+                    .toList();
         }
     }
 
@@ -103,18 +198,11 @@ public final class Ledger implements AutoCloseable {
                 ResultSet r = c.createStatement().executeQuery("PRAGMA quick_check")) {
             said = r.next() ? r.getString(1) : "no answer";
         } catch (SQLException e) {
-            throw damaged(file, e.getMessage(), e);
+            throw LedgerFault.of(file, e);
         }
         if (!"ok".equals(said)) {
-            throw damaged(file, said, null);
+            throw new LedgerException(LedgerFault.damaged(file, said), null);
         }
-    }
-
-    private static LedgerException damaged(Path file, String why, Throwable cause) {
-        return new LedgerException("The ledger " + file + " is damaged (" + why
-                + "). It was left as it is. Move it away and put the newest file from "
-                + file.resolveSibling("copies") + " in its place; the run logs in "
-                + file.resolveSibling("runs") + " are whole.", cause);
     }
 
     private static void migrate(Path folder, Path file, SQLiteDataSource source, List<String> more,
@@ -147,6 +235,9 @@ public final class Ledger implements AutoCloseable {
             }
             flyway.migrate();
         } catch (FlywayException | SQLException | IOException e) {
+            if (LedgerFault.known(e)) {
+                throw LedgerFault.of(file, e);
+            }
             throw new LedgerException(
                     "The ledger " + file + " could not be brought up to date (" + firstLine(e.getMessage())
                             + "). It was left as it is; free space on the disk and start again.",
@@ -170,6 +261,17 @@ public final class Ledger implements AutoCloseable {
             statement.execute();
         }
         return copy;
+    }
+
+    /** @throws LedgerReadOnlyException when another process is the writer */
+    private void mayWrite() {
+        if (lock.isEmpty()) {
+            throw new LedgerReadOnlyException(FolderLock.owner(folder, clock));
+        }
+        if (Files.notExists(folder.resolve(FILE))) {
+            throw new IllegalStateException("The ledger " + folder.resolve(FILE)
+                    + " is gone: somebody moved or deleted the data folder. What was just done is not in it. Put the folder back, or note it by hand.");
+        }
     }
 
     /** "ok", or what is wrong. */
@@ -205,6 +307,7 @@ public final class Ledger implements AutoCloseable {
     }
 
     private void document(Format format, String id, Object value) {
+        mayWrite();
         handle.createUpdate(
                 "INSERT INTO document (kind, id, body, updated_at) VALUES (:kind, :id, :body, :at) "
                         + "ON CONFLICT (kind, id) DO UPDATE SET body = :body, updated_at = :at")
@@ -227,32 +330,68 @@ public final class Ledger implements AutoCloseable {
                 .bind("kind", format.word()).bind("id", id).mapTo(Integer.class).one() > 0;
     }
 
-    public List<Board> boards() throws BadFileException {
+    public List<Board> boards() {
         return all(Format.BOARD, Board.class);
     }
 
-    public List<Bench> benches() throws BadFileException {
+    public List<Bench> benches() {
         return all(Format.BENCH, Bench.class);
     }
 
-    private synchronized <T> List<T> all(Format format, Class<T> type) throws BadFileException {
+    private synchronized <T> List<T> all(Format format, Class<T> type) {
         var found = new ArrayList<T>();
         for (String id : handle.createQuery("SELECT id FROM document WHERE kind = :kind ORDER BY id")
                 .bind("kind", format.word()).mapTo(String.class).list()) {
-            found.add(document(format, id, type));
+            try {
+                found.add(document(format, id, type));
+            } catch (BadFileException e) {
+                LOG.warn("{}", e.getMessage());
+            }
         }
         return found;
     }
 
     // Jobs.
 
-    public synchronized List<Job> jobs() throws BadFileException {
+    /** All jobs that can be read, newest first; the others are told by {@link #damaged}. */
+    public synchronized List<Job> jobs() {
         var jobs = new ArrayList<Job>();
         for (String[] row : handle.createQuery("SELECT id, body FROM job ORDER BY id DESC")
                 .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()) {
-            jobs.add(files.parse(row[1], "job " + row[0], Format.JOB, Job.class));
+            try {
+                jobs.add(files.parse(row[1], "job " + row[0], Format.JOB, Job.class));
+            } catch (BadFileException e) {
+                LOG.warn("{}", e.getMessage());
+            }
         }
         return jobs;
+    }
+
+    /** Every row that cannot be read, in words; empty when all is well. Nothing else is affected by one. */
+    public synchronized List<String> damaged() {
+        var found = new ArrayList<String>();
+        handle.createQuery("SELECT id, body FROM job ORDER BY id")
+                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
+                .forEach(row -> tryOut(row[1], "job " + row[0], Format.JOB, Job.class, found));
+        handle.createQuery("SELECT label, body FROM chip ORDER BY label")
+                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
+                .forEach(row -> tryOut(row[1], "chip " + row[0], Format.CHIP, StockChip.class, found));
+        for (Format format : List.of(Format.BOARD, Format.BENCH, Format.RECIPE)) {
+            handle.createQuery("SELECT id, body FROM document WHERE kind = :kind ORDER BY id")
+                    .bind("kind", format.word()).map((r, c) -> new String[]{r.getString(1), r.getString(2)})
+                    .list().forEach(row -> tryOut(row[1], format.word() + " " + row[0], format,
+                            format.record(), found));
+        }
+        return found;
+    }
+
+    private <T> void tryOut(String body, String name, Format format, Class<T> type, List<String> found) {
+        try {
+            files.parse(body, name, format, type);
+        } catch (BadFileException e) {
+            found.add(
+                    e.getMessage() + " Only this one is affected; restore it from a copy or write it anew.");
+        }
     }
 
     public synchronized Job job(String id) throws BadFileException {
@@ -265,6 +404,7 @@ public final class Ledger implements AutoCloseable {
 
     /** Keeps a job and one line of its history, together or not at all. */
     public synchronized void save(Job job, String kind, String detail) {
+        mayWrite();
         handle.useTransaction(h -> {
             String now = clock.instant().toString();
             h.createUpdate(
@@ -290,16 +430,21 @@ public final class Ledger implements AutoCloseable {
     // Chips and pictures.
 
     /** All chips, by label. */
-    public synchronized List<StockChip> chips() throws BadFileException {
+    public synchronized List<StockChip> chips() {
         var chips = new ArrayList<StockChip>();
         for (String[] row : handle.createQuery("SELECT label, body FROM chip ORDER BY label")
                 .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()) {
-            chips.add(files.parse(row[1], "chip " + row[0], Format.CHIP, StockChip.class));
+            try {
+                chips.add(files.parse(row[1], "chip " + row[0], Format.CHIP, StockChip.class));
+            } catch (BadFileException e) {
+                LOG.warn("{}", e.getMessage());
+            }
         }
         return chips;
     }
 
     public synchronized void save(StockChip chip) {
+        mayWrite();
         handle.createUpdate(
                 "INSERT INTO chip (label, part, job_id, body, updated_at) VALUES (:label, :part, :job, :body, :at) "
                         + "ON CONFLICT (label) DO UPDATE SET part = :part, job_id = :job, body = :body, updated_at = :at")
@@ -354,6 +499,7 @@ public final class Ledger implements AutoCloseable {
 
     /** Takes all of it or nothing. @param replacing keeps a copy of the whole ledger first */
     synchronized void take(Arrival arrival, boolean replacing) throws IOException {
+        mayWrite();
         if (replacing) {
             try {
                 copy(folder, source(folder.resolve(FILE)), "before-import", clock);
@@ -409,6 +555,7 @@ public final class Ledger implements AutoCloseable {
 
     /** Opens a run: its row first, so that a kill leaves it to be found. */
     public synchronized RunEntry beginRun(RunPlan plan, Instant at, boolean simulated) {
+        mayWrite();
         String stamp = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss", Locale.ROOT).withZone(ZoneOffset.UTC)
                 .format(at);
         String id = plan.job().id() + "-" + stamp + "-" + UUID.randomUUID().toString().substring(0, 4);
@@ -423,6 +570,7 @@ public final class Ledger implements AutoCloseable {
     }
 
     public synchronized void endRun(String id, Instant at, Verdict verdict) {
+        mayWrite();
         handle.createUpdate(
                 "UPDATE run SET ended_at = :at, outcome = :outcome, length_s = :length, peak_joint_c = :joint, above_s = :above, peak_top_c = :top WHERE id = :id")
                 .bind("id", id).bind("at", at.toString())
@@ -483,6 +631,7 @@ public final class Ledger implements AutoCloseable {
     }
 
     public synchronized void setting(String name, String value) {
+        mayWrite();
         handle.createUpdate(
                 "INSERT INTO setting (name, value) VALUES (:name, :value) ON CONFLICT (name) DO UPDATE SET value = :value")
                 .bind("name", name)
@@ -523,5 +672,6 @@ public final class Ledger implements AutoCloseable {
     @Override
     public synchronized void close() {
         handle.close();
+        lock.ifPresent(FolderLock::close);
     }
 }

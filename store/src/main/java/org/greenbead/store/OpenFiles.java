@@ -71,6 +71,17 @@ public final class OpenFiles {
     static String text(Path file, int mostBytes) throws BadFileException {
         String name = String.valueOf(file.getFileName());
         try {
+            return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes(file, mostBytes)))
+                    .toString();
+        } catch (CharacterCodingException e) {
+            throw new BadFileException(name, 0, "", "it is not UTF-8 text", "Save it as UTF-8");
+        }
+    }
+
+    /** The bytes of a file, once its size is known to be sound. */
+    static byte[] bytes(Path file, int mostBytes) throws BadFileException {
+        String name = String.valueOf(file.getFileName());
+        try {
             if (Files.isDirectory(file)) {
                 throw new BadFileException(name, 0, "", "it is a folder", "Name the file inside it");
             }
@@ -79,12 +90,9 @@ public final class OpenFiles {
                         "it has " + Files.size(file) + " bytes, allowed are " + mostBytes,
                         "Check that it is the right file");
             }
-            return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(Files.readAllBytes(file)))
-                    .toString();
+            return Files.readAllBytes(file);
         } catch (NoSuchFileException e) {
             throw new BadFileException(name, 0, "", "there is no such file", "Check the path");
-        } catch (CharacterCodingException e) {
-            throw new BadFileException(name, 0, "", "it is not UTF-8 text", "Save it as UTF-8");
         } catch (IOException e) {
             throw new BadFileException(name, 0, "", "it cannot be read (" + e.getMessage() + ")",
                     "Check the disk and the file's rights");

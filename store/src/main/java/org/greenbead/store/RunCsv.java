@@ -49,7 +49,7 @@ public final class RunCsv {
         probes.forEach(p -> head.add(p.name() + "_c"));
         head.addAll(List.of("joint_est_c", "joint_est_pm_k", "chip_top_est_c", "chip_top_est_pm_k",
                 "heater_set_c", "air_set_c", "air_lpm", "stage", "status", "event"));
-        csv.writeRecord(head);
+        csv.writeRecord(SafeCell.all(head));
         RunEngine engine = RunEngine.live(plan, Optional.empty());
         RunState state = engine.state();
         for (RunEvent event : log.events()) {
@@ -58,7 +58,7 @@ public final class RunCsv {
             }
             engine.apply(event);
             state = engine.state();
-            csv.writeRecord(row(event, state, engine.plan(), probes));
+            csv.writeRecord(SafeCell.all(row(event, state, engine.plan(), probes)));
         }
         csv.flush();
         return state;

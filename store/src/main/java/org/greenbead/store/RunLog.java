@@ -15,10 +15,10 @@ import tools.jackson.core.JacksonException;
 /**
  * A run log as it was read: one JSON object a line, the first the header.
  *
- * @param torn       true when the last line was cut off, as a kill in the middle of a write leaves it; all before it is whole
- * @param wholeBytes length of what is whole
+ * @param torn true when a line was cut off, as a kill in the middle of a write leaves it: the last one, or one before the run was taken up
+ *             again; all others are whole
  */
-public record RunLog(RunHeader header, List<RunEvent> events, boolean torn, long wholeBytes) {
+public record RunLog(RunHeader header, List<RunEvent> events, boolean torn) {
     /** Two days at two samples a second. */
     private static final int MOST_BYTES = 64 << 20;
     static final String TAG = "greenbead/runlog/1";
@@ -29,54 +29,70 @@ public record RunLog(RunHeader header, List<RunEvent> events, boolean torn, long
 
     /** @throws BadFileException when it is no run log or a line before the last is damaged */
     public static RunLog read(Path file, OpenFiles files) throws BadFileException {
-        String text = OpenFiles.text(file, MOST_BYTES);
         String name = String.valueOf(file.getFileName());
+        byte[] bytes = OpenFiles.bytes(file, MOST_BYTES);
+        if (bytes.length == 0) {
+            throw new BadFileException(name, 0, "",
+                    "the log is empty: the program was stopped before it had written a line",
+                    "Nothing was heated by it; close the run and begin it anew");
+        }
         var events = new ArrayList<RunEvent>();
         RunHeader header = null;
-        int at = 0;
-        int line = 0;
         double last = Double.NEGATIVE_INFINITY;
-        boolean torn = false;
-        while (at < text.length()) {
-            int end = text.indexOf('\n', at);
+        boolean torn = bytes[bytes.length - 1] != '\n';
+        Optional<BadFileException> tear = Optional.empty();
+        int line = 0;
+        for (int at = 0; at < bytes.length;) {
+            int end = at;
+            while (end < bytes.length && bytes[end] != '\n') {
+                end++;
+            }
             line++;
-            if (end < 0) {
-                torn = true;
+            if (end == bytes.length) {
+                // Cut in the middle of a write, if need be in the middle of a letter.
                 break;
             }
-            String content = text.substring(at, end);
+            String content = new String(bytes, at, end - at, StandardCharsets.UTF_8);
+            at = end + 1;
             try {
                 if (header == null) {
                     header = files.unline(content, Headed.class).known(name);
-                } else {
-                    RunEvent event = files.unline(content, RunEvent.class);
-                    if (!(event.timeS() >= last)) {
-                        throw new BadFileException(name, line, "/time_s",
-                                "time goes back from " + last + " s to " + event.timeS() + " s",
-                                "The log was edited; restore it from a copy");
+                    continue;
+                }
+                RunEvent event = files.unline(content, RunEvent.class);
+                if (tear.isPresent()) {
+                    if (!(event instanceof RunEvent.Resumed)) {
+                        throw tear.get();
                     }
-                    last = event.timeS();
-                    events.add(event);
-                }
-            } catch (JacksonException e) {
-                if (text.indexOf('\n', end + 1) < 0 && end + 1 >= text.length() && header != null) {
                     torn = true;
-                    break;
+                    tear = Optional.empty();
                 }
-                throw new BadFileException(name, line, "",
+                if (!(event.timeS() >= last)) {
+                    throw new BadFileException(name, line, "/time_s",
+                            "time goes back from " + last + " s to " + event.timeS() + " s",
+                            "The log was edited; restore it from a copy");
+                }
+                last = event.timeS();
+                events.add(event);
+            } catch (JacksonException e) {
+                var bad = new BadFileException(name, line, "",
                         header == null ? "this is no run log" : "this line is damaged",
                         header == null
                                 ? "Choose a file ending in .run.jsonl"
                                 : "Everything before it is whole; restore the file from a copy");
+                if (header == null || tear.isPresent()) {
+                    throw bad;
+                }
+                // A tear from before the run was taken up again, or the very last line; else it is damage.
+                tear = Optional.of(bad);
             }
-            at = end + 1;
         }
         if (header == null) {
-            throw new BadFileException(name, 1, "", "the header is missing or cut off",
-                    "Choose a file ending in .run.jsonl");
+            throw new BadFileException(name, 1, "",
+                    "the header is cut off: the program was stopped in its first line",
+                    "Nothing was recorded after it; close the run and begin it anew");
         }
-        return new RunLog(header, events, torn,
-                text.substring(0, at).getBytes(StandardCharsets.UTF_8).length);
+        return new RunLog(header, events, torn || tear.isPresent());
     }
 
     /** The header with its tag. */

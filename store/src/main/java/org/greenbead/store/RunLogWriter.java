@@ -36,7 +36,7 @@ public final class RunLogWriter implements RunJournal {
     /** @throws IOException when not even the header can be written: the run should not begin unrecorded */
     public static RunLogWriter begin(Path file, RunHeader header, OpenFiles files, InstantSource clock)
             throws IOException {
-        AppendTarget target = AppendTarget.file(file, 0);
+        AppendTarget target = AppendTarget.create(file);
         try {
             target.append((files.line(new RunLog.Headed(RunLog.TAG, header)) + "\n")
                     .getBytes(StandardCharsets.UTF_8));
@@ -48,10 +48,9 @@ public final class RunLogWriter implements RunJournal {
         return new RunLogWriter(target, files, clock);
     }
 
-    /** Goes on writing a log after the program was away; a torn last line is cut off first. */
-    public static RunLogWriter resume(Path file, RunLog log, OpenFiles files, InstantSource clock)
-            throws IOException {
-        return new RunLogWriter(AppendTarget.file(file, log.wholeBytes()), files, clock);
+    /** Goes on writing a log after the program was away. Nothing that is in it is touched: a torn last line is ended and stays. */
+    public static RunLogWriter resume(Path file, OpenFiles files, InstantSource clock) throws IOException {
+        return new RunLogWriter(AppendTarget.goOn(file), files, clock);
     }
 
     @Override

@@ -33,7 +33,7 @@ public final class TraceCsv {
         if (support) {
             head.add("support_c");
         }
-        csv.writeRecord(head);
+        csv.writeRecord(SafeCell.all(head));
         for (Heating.Row r : traces.rows()) {
             var row = new ArrayList<String>();
             add(row, r.timeS(), r.jointCentreC(), r.jointCornerC(), r.liquidFraction(), r.jointMinC(),
@@ -47,7 +47,7 @@ public final class TraceCsv {
             if (support) {
                 add(row, r.supportC());
             }
-            csv.writeRecord(row);
+            csv.writeRecord(SafeCell.all(row));
         }
         csv.flush();
     }
@@ -59,7 +59,7 @@ public final class TraceCsv {
                 "joint_max_c", "package_top_c"));
         plan.bench().probes().forEach(p -> head.add(p.name() + "_c"));
         head.addAll(List.of("heater_c", "air_exit_c", "stage"));
-        csv.writeRecord(head);
+        csv.writeRecord(SafeCell.all(head));
         for (Rehearsal.Row r : rehearsal.rows()) {
             var row = new ArrayList<String>();
             add(row, r.timeS(), r.jointCentreC(), r.liquidFraction(), r.jointMinC(), r.jointMaxC(),
@@ -67,7 +67,7 @@ public final class TraceCsv {
             add(row, r.probesC());
             add(row, r.heaterC(), r.airExitC());
             row.add(plan.recipe().stages().get(r.stage()).name());
-            csv.writeRecord(row);
+            csv.writeRecord(SafeCell.all(row));
         }
         csv.flush();
     }

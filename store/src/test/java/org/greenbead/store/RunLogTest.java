@@ -92,25 +92,85 @@ public class RunLogTest {
             RunLog log = RunLog.read(cut, files);
             assertEquals(log.events(), someEvents(plan).subList(0, (int) lines), "cut at " + at);
             assertEquals(log.torn(), whole[at - 1] != '\n', "cut at " + at);
-            assertTrue(log.wholeBytes() <= at);
         }
     }
 
+    /** Taken up again, not a byte of what is there is touched: the torn line stays, and is read over. */
     @Test
-    public void tornLogIsContinuedWhereItIsWhole() throws Exception {
+    public void tornLogIsContinuedBehindItsTear() throws Exception {
         Path file = written();
         byte[] whole = Files.readAllBytes(file);
-        Files.write(file, java.util.Arrays.copyOf(whole, whole.length - 9));
-        RunLog torn = RunLog.read(file, files);
-        assertTrue(torn.torn());
-        try (var writer = RunLogWriter.resume(file, torn, files, InstantSource.system())) {
+        byte[] cut = java.util.Arrays.copyOf(whole, whole.length - 9);
+        Files.write(file, cut);
+        assertTrue(RunLog.read(file, files).torn());
+        try (var writer = RunLogWriter.resume(file, files, InstantSource.system())) {
+            writer.append(new RunEvent.Resumed(3, 1));
             writer.append(new RunEvent.Said(3, Say.STOP, ""));
         }
+        byte[] after = Files.readAllBytes(file);
+        assertEquals(java.util.Arrays.copyOf(after, cut.length), cut);
         RunLog again = RunLog.read(file, files);
-        assertFalse(again.torn());
+        assertTrue(again.torn());
         var wanted = new ArrayList<>(someEvents(plan).subList(0, 5));
+        wanted.add(new RunEvent.Resumed(3, 1));
         wanted.add(new RunEvent.Said(3, Say.STOP, ""));
         assertEquals(again.events(), wanted);
+    }
+
+    /** A kill in the middle of a letter of two bytes loses that line and no other. */
+    @Test
+    public void tearInsideALetterLosesOnlyItsLine() throws Exception {
+        Path file = folder.resolve("letter.run.jsonl");
+        try (var writer = RunLogWriter.begin(file, header(), files, InstantSource.system())) {
+            writer.append(new RunEvent.Started(0));
+            writer.append(new RunEvent.Said(1, Say.NOTE, "at 180 °C"));
+        }
+        byte[] whole = Files.readAllBytes(file);
+        int degree = new String(whole, StandardCharsets.ISO_8859_1).lastIndexOf("\u00c2\u00b0");
+        Files.write(file, java.util.Arrays.copyOf(whole, degree + 1));
+        RunLog log = RunLog.read(file, files);
+        assertTrue(log.torn());
+        assertEquals(log.events(), List.of(new RunEvent.Started(0)));
+    }
+
+    /** A log whose program was killed before its first line has its own name and remedy. */
+    @Test
+    public void emptyLogIsNamedAsSuch() throws Exception {
+        Path file = folder.resolve("empty.run.jsonl");
+        Files.createFile(file);
+        BadFileException e = expectThrows(BadFileException.class, () -> RunLog.read(file, files));
+        assertTrue(e.getMessage().contains("empty") && e.getMessage().contains("begin it anew"),
+                e.getMessage());
+        Files.writeString(file, "{\"format\": \"greenbead/runl");
+        e = expectThrows(BadFileException.class, () -> RunLog.read(file, files));
+        assertTrue(e.getMessage().contains("cut off") && e.getMessage().contains("begin it anew"),
+                e.getMessage());
+    }
+
+    /** The data folder is deleted under a run: the log is put back with everything that was in it. */
+    @Test
+    public void deletedFolderIsPutBackWithItsLog() throws Exception {
+        Path runs = Files.createDirectories(folder.resolve("data/runs"));
+        Path file = runs.resolve("gone.run.jsonl");
+        try (var writer = RunLogWriter.begin(file, header(), files, InstantSource.system())) {
+            writer.append(new RunEvent.Started(0));
+            Files.delete(file);
+            Files.delete(runs);
+            writer.append(new RunEvent.Said(1, Say.NOTE, "still here"));
+            assertTrue(writer.recording());
+        }
+        assertEquals(RunLog.read(file, files).events().size(), 2);
+    }
+
+    /** Nobody's log is written over. */
+    @Test
+    public void existingLogIsNotBegunAnew() throws Exception {
+        Path file = written();
+        byte[] before = Files.readAllBytes(file);
+        IOException e = expectThrows(IOException.class,
+                () -> RunLogWriter.begin(file, header(), files, InstantSource.system()));
+        assertTrue(e.getMessage().contains("already"), e.getMessage());
+        assertEquals(Files.readAllBytes(file), before);
     }
 
     @Test

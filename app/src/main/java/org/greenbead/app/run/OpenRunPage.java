@@ -104,8 +104,9 @@ public final class OpenRunPage extends Page {
             RunEngine engine = log.replay(Optional.empty(), s -> {
             });
             var stop = new RunEvent.Said(log.lengthS(), Say.STOP, "closed after the program was away");
-            try (RunLogWriter writer = RunLogWriter.resume(desk.ledger().logFile(entry), log, desk.files(),
+            try (RunLogWriter writer = RunLogWriter.resume(desk.ledger().logFile(entry), desk.files(),
                     desk.clock())) {
+                writer.append(new RunEvent.Resumed(log.lengthS(), 0));
                 writer.append(stop);
             }
             engine.apply(stop);

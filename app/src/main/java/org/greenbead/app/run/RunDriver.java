@@ -230,7 +230,7 @@ public final class RunDriver implements AutoCloseable {
                 }
                 offsetS = timeS;
                 startedNanos = System.nanoTime();
-                var writer = RunLogWriter.resume(desk.ledger().logFile(left), log, desk.files(),
+                var writer = RunLogWriter.resume(desk.ledger().logFile(left), desk.files(),
                         desk.clock());
                 entry = Optional.of(left);
                 session = Optional.of(new RunSession(engine, port.orElseThrow(), writer, hands));
