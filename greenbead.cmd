@@ -14,7 +14,7 @@ set "VERB=%~1"
 if "%VERB%"=="" set "VERB=--help"
 if /i "%VERB%"=="test" (
   call :maven || exit /b 2
-  pushd "%HERE%" & call mvn -B -ntp verify & set "RC=!ERRORLEVEL!" & popd
+  pushd "%HERE%" & call mvn -B -ntp -T 2 verify & set "RC=!ERRORLEVEL!" & popd
   exit /b !RC!
 )
 call :build || exit /b 2

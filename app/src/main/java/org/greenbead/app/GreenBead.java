@@ -39,7 +39,7 @@ public final class GreenBead extends Application {
     private Optional<Workshop> workshop = Optional.empty();
 
     /** What is known once the ledger is open. */
-    private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open) {}
+    private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open, List<String> damaged) {}
 
     @Override
     public void start(Stage stage) {
@@ -117,7 +117,8 @@ public final class GreenBead extends Application {
             new DemoWorld(files).fill(ledger, clock, done -> Platform
                     .runLater(() -> words.setText(texts.get("app.relive", Math.round(done * 100) + " %"))));
         }
-        return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), ledger.openRuns());
+        return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), ledger.openRuns(),
+                ledger.damaged());
     }
 
     /** The walk begins on a fresh demo each time; only its own folder is ever cleared. */
@@ -138,6 +139,7 @@ public final class GreenBead extends Application {
         scene.setRoot(shop.node());
         shop.listen(scene);
         shop.begin(opened.open());
+        opened.damaged().stream().findFirst().ifPresent(opened.desk()::trouble);
         if (options.walk()) {
             new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow()).start();
         }

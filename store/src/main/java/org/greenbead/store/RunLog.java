@@ -112,9 +112,17 @@ public record RunLog(RunHeader header, List<RunEvent> events, boolean torn) {
         RunEngine engine = RunEngine.live(header.plan(), rehearsal);
         for (RunEvent event : events) {
             engine.apply(event);
-            each.accept(engine.state());
+            if (!(event instanceof RunEvent.Checkpoint)) {
+                each.accept(engine.state());
+            }
         }
         return engine;
+    }
+
+    /** Where the estimate last stood; empty in a log of before the heat, or of an older version. */
+    public Optional<RunEvent.Checkpoint> lastKnown() {
+        return events.reversed().stream().filter(RunEvent.Checkpoint.class::isInstance)
+                .map(RunEvent.Checkpoint.class::cast).findFirst();
     }
 
     public double lengthS() {

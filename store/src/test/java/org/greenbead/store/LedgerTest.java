@@ -125,7 +125,7 @@ public class LedgerTest {
             assertEquals(ledger.jobs().size(), 1);
         }
         try (var copies = Files.list(folder.resolve("copies"))) {
-            List<Path> all = copies.toList();
+            List<Path> all = copies.filter(c -> !c.toString().endsWith("daily.db")).toList();
             assertEquals(all.size(), 1);
             assertTrue(all.getFirst().getFileName().toString().contains("before-schema-99"), all.toString());
             try (var c = DriverManager.getConnection("jdbc:sqlite:" + all.getFirst());

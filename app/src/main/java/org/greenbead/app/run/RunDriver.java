@@ -8,11 +8,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -22,7 +22,9 @@ import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.Ahead;
 import org.greenbead.core.run.BenchHands;
+import org.greenbead.core.run.LinkLostException;
 import org.greenbead.core.run.ProbePort;
+import org.greenbead.core.run.Reading;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
@@ -53,6 +55,7 @@ public final class RunDriver implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(RunDriver.class);
     private static final double SAMPLE_S = 0.5;
     private static final double PEEK_S = 1;
+    private static final double PAST_EVERY_S = 1;
 
     /** Who wants to know. Called on the FX thread. */
     public interface Listener {
@@ -62,8 +65,14 @@ public final class RunDriver implements AutoCloseable {
         /** The run is over and kept. */
         void ended(RunEntry entry, RunPlan plan, Verdict verdict, RunState end);
 
-        /** It cannot begin or go on; the message says why. */
+        /** It cannot begin; the message says why. */
         void failed(String messageKey, String detail);
+
+        /** Something went wrong and the run goes on; the message says what. */
+        void troubled(String message);
+
+        /** What a run that is taken up again was before, oldest first. */
+        void past(List<RunState> states, RunPlan plan);
     }
 
     private final Desk desk;
@@ -71,8 +80,11 @@ public final class RunDriver implements AutoCloseable {
     private final Listener listener;
     private final ScheduledExecutorService runner = Executors
             .newSingleThreadScheduledExecutor(Thread.ofPlatform().daemon().name("run").factory());
+    private final Pump sampling = new Pump(runner, this::pump, this::periodS, this::trouble);
+    private final Pump peeking = new Pump(runner, this::peek, () -> PEEK_S, this::trouble);
     private final ConcurrentLinkedQueue<RunState> fresh = new ConcurrentLinkedQueue<>();
     private final AtomicBoolean announced = new AtomicBoolean();
+    private final CompletableFuture<Void> closed = new CompletableFuture<>();
     private volatile int speed = 1;
     private static final long PICTURE_NANOS = 200_000_000;
     private volatile Map<Side, HeatField> heat = Map.of();
@@ -87,14 +99,22 @@ public final class RunDriver implements AutoCloseable {
     private double offsetS;
     private long startedNanos;
     private double pollS = SAMPLE_S;
+    private Optional<RunEngine> idle = Optional.empty();
+    private String lastTrouble = "";
 
     public RunDriver(Desk desk, RunPlan plan, Listener listener) {
         this.desk = desk;
         this.plan = plan;
         this.listener = listener;
+    }
+
+    /** Before the start the probes are shown alive; nothing is kept. */
+    public void idle() {
         submit(() -> {
             if (connect(DemoWorld.SEED)) {
-                peek();
+                // One engine for as long as it waits: it is the asking that is repeated.
+                idle = Optional.of(RunEngine.live(plan, Optional.empty()));
+                peeking.start();
             }
         });
     }
@@ -116,20 +136,21 @@ public final class RunDriver implements AutoCloseable {
         }
     }
 
-    private void later(Runnable work, double inS) {
-        try {
-            runner.schedule(() -> guarded(work), (long) (inS * 1e9), TimeUnit.NANOSECONDS);
-        } catch (RejectedExecutionException e) {
-            LOG.debug("the run is closed");
-        }
-    }
-
     private void guarded(Runnable work) {
         try {
             work.run();
         } catch (RuntimeException e) {
-            LOG.error("the run failed", e);
-            Platform.runLater(() -> listener.failed("error.unexpected", String.valueOf(e.getMessage())));
+            trouble(e);
+        }
+    }
+
+    /** Told once, and again only when it is another. The heat is on: whatever it was, sampling goes on. */
+    private void trouble(RuntimeException e) {
+        LOG.error("something went wrong in a run", e);
+        String message = String.valueOf(e.getMessage());
+        if (!message.equals(lastTrouble)) {
+            lastTrouble = message;
+            Platform.runLater(() -> listener.troubled(desk.texts().get("error.unexpected", message)));
         }
     }
 
@@ -141,14 +162,19 @@ public final class RunDriver implements AutoCloseable {
         port.ifPresent(ProbePort::close);
         bench = Optional.of(simulated);
         hands = simulated;
-        port = Optional.of(new ModbusLogger(logger.config(), on.bench().probes()));
+        port = Optional.of(on.bench().probes().isEmpty()
+                ? ProbePort.NONE
+                : new ModbusLogger(logger.config(), on.bench().probes()));
         return simulated;
     }
 
     private boolean connect(long seed) {
         String file = desk.settings().loggerFile().get();
         try {
-            if (file.isBlank()) {
+            if (plan.bench().probes().isEmpty() && !desk.demo()) {
+                // Led by eye at a real bench: there is nothing to ask.
+                port = Optional.of(ProbePort.NONE);
+            } else if (file.isBlank()) {
                 simulate(plan, seed);
             } else {
                 LoggerConfig config = LoggerConfig.read(Path.of(file));
@@ -162,18 +188,19 @@ public final class RunDriver implements AutoCloseable {
         }
     }
 
-    /** Before the start the probes are shown alive; nothing is kept. */
     private void peek() {
-        if (session.isEmpty() && port.isPresent()) {
-            RunEngine idle = RunEngine.live(plan, Optional.empty());
-            try {
-                idle.apply(new RunEvent.Sampled(0, port.get().sweep()));
-            } catch (org.greenbead.core.run.LinkLostException e) {
-                idle.apply(new RunEvent.Sampled(0, List.of()));
-            }
-            publish(idle.state());
-            later(this::peek, PEEK_S);
+        if (session.isPresent() || port.isEmpty() || idle.isEmpty()) {
+            peeking.stop();
+            return;
         }
+        List<Reading> readings;
+        try {
+            readings = port.get().sweep();
+        } catch (LinkLostException e) {
+            readings = List.of();
+        }
+        idle.get().apply(new RunEvent.Sampled(0, readings));
+        publish(idle.get().state());
     }
 
     /** Begins: ledger first, then the log, then the heat; at a stencil the heat waits for the hands. */
@@ -194,7 +221,7 @@ public final class RunDriver implements AutoCloseable {
                         .of(new RunSession(RunEngine.live(plan, rehearsal), port.get(), writer, hands));
                 startedNanos = System.nanoTime();
                 publish(plan.forming().isPresent() ? session.get().state() : session.get().start(0));
-                later(this::pump, 0);
+                sampling.start();
             } catch (IOException e) {
                 desk.ledger().endRun(begun.id(), now, RunEngine.live(plan, rehearsal).verdict());
                 Platform.runLater(() -> listener.failed("run.unrecorded", String.valueOf(e.getMessage())));
@@ -202,40 +229,47 @@ public final class RunDriver implements AutoCloseable {
         });
     }
 
-    /** Takes up a run that was left open. */
+    /** Takes up a run that was left open: its past is played through, and what it was is handed over before it goes on. */
     public void resume(RunEntry left, RunLog log, Optional<Rehearsal> rehearsal) {
         submit(() -> {
             try {
-                RunEngine engine = RunEngine.live(log.header().plan(), rehearsal);
-                if (log.header().simulated()) {
-                    // A simulated bench stood still while nobody looked: the same bench is driven again to where it was.
-                    SimulatedBench again = simulate(log.header().plan(), log.header().seed());
-                    for (RunEvent event : log.events()) {
-                        again.set(engine.input());
-                        again.timeIs(event.timeS());
-                        engine.apply(event);
-                    }
-                } else if (bench.isPresent()) {
+                RunPlan ran = log.header().plan();
+                if (!connect(log.header().seed())) {
+                    return;
+                }
+                if (!log.header().simulated() && bench.isPresent()) {
                     Platform.runLater(() -> listener.failed("run.nologger", desk.texts().get("run.real")));
                     return;
-                } else {
-                    log.events().forEach(engine::apply);
+                }
+                RunEngine engine = RunEngine.live(ran, rehearsal);
+                // A simulated bench stood still while nobody looked: the same bench is driven again to where it was.
+                Optional<SimulatedBench> again = log.header().simulated()
+                        ? Optional.of(simulate(ran, log.header().seed()))
+                        : Optional.empty();
+                var past = new ArrayList<RunState>();
+                for (RunEvent event : log.events()) {
+                    again.ifPresent(b -> {
+                        b.set(engine.input());
+                        b.timeIs(event.timeS());
+                    });
+                    engine.apply(event);
+                    if (past.isEmpty() || event.timeS() - past.getLast().timeS() >= PAST_EVERY_S) {
+                        past.add(engine.state());
+                    }
                 }
                 double awayS = Math.max(0,
                         Duration.between(left.startedAt(), desk.clock().instant()).toMillis() / 1000.0
                                 - log.lengthS());
-                timeS = log.lengthS();
-                if (bench.isEmpty()) {
-                    timeS += awayS;
-                }
+                timeS = log.lengthS() + (bench.isEmpty() ? awayS : 0);
                 offsetS = timeS;
                 startedNanos = System.nanoTime();
-                var writer = RunLogWriter.resume(desk.ledger().logFile(left), desk.files(),
-                        desk.clock());
+                var writer = RunLogWriter.resume(desk.ledger().logFile(left), desk.files(), desk.clock());
                 entry = Optional.of(left);
                 session = Optional.of(new RunSession(engine, port.orElseThrow(), writer, hands));
+                RunPlan now = engine.plan();
+                Platform.runLater(() -> listener.past(past, now));
                 publish(session.get().take(new RunEvent.Resumed(timeS, awayS)));
-                later(this::pump, 0);
+                sampling.start();
             } catch (IOException e) {
                 Platform.runLater(() -> listener.failed("run.unrecorded", String.valueOf(e.getMessage())));
             }
@@ -243,33 +277,38 @@ public final class RunDriver implements AutoCloseable {
     }
 
     private void pump() {
-        if (session.isEmpty()) {
-            return;
-        }
-        long begun = System.nanoTime();
-        double next = bench.isPresent()
-                ? timeS + SAMPLE_S
-                : offsetS + (System.nanoTime() - startedNanos) / 1e9;
-        timeS = Math.max(timeS, next);
-        after(session.get().pump(timeS));
-        double took = (System.nanoTime() - begun) / 1e9;
-        double period = bench.isPresent() ? SAMPLE_S / speed : pollS;
-        if (session.isPresent()) {
-            later(this::pump, Math.max(0, period - took));
-        }
+        session.ifPresent(s -> {
+            double next = bench.isPresent()
+                    ? timeS + SAMPLE_S
+                    : offsetS + (System.nanoTime() - startedNanos) / 1e9;
+            timeS = Math.max(timeS, next);
+            after(s.pump(timeS));
+        });
+    }
+
+    private double periodS() {
+        return bench.isPresent() ? SAMPLE_S / speed : pollS;
     }
 
     private void after(RunState state) {
         publish(state);
         if (state.status() == RunState.Status.ENDED && session.isPresent()) {
+            sampling.stop();
             RunSession over = session.get();
             Verdict verdict = over.verdict();
             RunPlan ran = over.plan();
             RunEntry kept = entry.orElseThrow();
             session = Optional.empty();
             over.close();
-            desk.ledger().endRun(kept.id(), desk.clock().instant(), verdict);
+            // The verdict is shown whatever the disk says: the log holds all that it was made of.
             Platform.runLater(() -> listener.ended(kept, ran, verdict, state));
+            try {
+                desk.ledger().endRun(kept.id(), desk.clock().instant(), verdict);
+            } catch (RuntimeException e) {
+                LOG.error("the end of run {} could not be kept", kept.id(), e);
+                desk.trouble(desk.texts().get("run.end.unkept", String.valueOf(e.getMessage()),
+                        desk.ledger().logFile(kept)));
+            }
         }
     }
 
@@ -326,22 +365,19 @@ public final class RunDriver implements AutoCloseable {
         }
     }
 
-    /** Stops asking, then closes log and port. */
+    /** Stops asking, then closes log and port, on the runner: nobody waits for a logger that does not answer. */
     @Override
     public void close() {
         submit(() -> {
+            sampling.stop();
+            peeking.stop();
             session.ifPresent(RunSession::close);
             session = Optional.empty();
             port.ifPresent(ProbePort::close);
             port = Optional.empty();
+            closed.complete(null);
         });
         runner.shutdown();
-        try {
-            if (!runner.awaitTermination(3, TimeUnit.SECONDS)) {
-                runner.shutdownNow();
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
+        desk.closing(closed);
     }
 }

@@ -14,12 +14,40 @@ import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.StageMark;
 
-/** The states of a run so far, as a chart wants them. */
+/** The states of a run so far, as a chart wants them. Of a long run fewer a minute are kept, so that it takes no more room than a short one. */
 final class RunHistory {
+    private static final int MOST = 4000;
+    /** Farther apart than this nobody looked: the curve is broken, s. */
+    private static final double GAP_S = 12;
     private final List<RunState> states = new ArrayList<>();
+    private double everyS;
 
     void add(RunState state) {
+        if (states.size() >= MOST) {
+            thin();
+        }
+        if (states.size() > 1 && close(states.get(states.size() - 2), states.getLast())) {
+            states.removeLast();
+        }
         states.add(state);
+    }
+
+    /** The newest stands for now; the one before it may go where it adds nothing to the one before that. */
+    private boolean close(RunState before, RunState state) {
+        return state.timeS() - before.timeS() < everyS && before.stage() == state.stage()
+                && before.status() == state.status();
+    }
+
+    private void thin() {
+        everyS = Math.max(2 * everyS, 2 * (states.getLast().timeS() - states.getFirst().timeS()) / MOST);
+        var kept = new ArrayList<RunState>();
+        for (RunState state : states) {
+            if (kept.isEmpty() || !close(kept.getLast(), state)) {
+                kept.add(state);
+            }
+        }
+        states.clear();
+        states.addAll(kept);
     }
 
     void setAll(List<RunState> all) {
@@ -50,6 +78,7 @@ final class RunHistory {
      */
     HeatChart.Data chart(RunPlan plan, int upTo, Optional<Rehearsal> rehearsal, boolean moment, Texts texts) {
         List<RunState> shown = states.subList(0, Math.min(upTo, states.size()));
+        boolean[] broken = gaps(shown);
         // Before the heat of a stencil run hands work at room temperature: the chart begins with the heat.
         double origin = shown.isEmpty() || shown.getLast().marks().isEmpty()
                 ? 0
@@ -57,9 +86,9 @@ final class RunHistory {
         double[] time = shown.stream().mapToDouble(s -> s.timeS() - origin).toArray();
         var curves = new ArrayList<HeatChart.Curve>();
         curves.add(new HeatChart.Curve("joint", texts.get("run.legend.joint"), time,
-                shown.stream().mapToDouble(s -> s.joint().celsius()).toArray()));
+                values(shown, broken, s -> s.joint().celsius())));
         curves.add(new HeatChart.Curve("top", texts.get("run.legend.top"), time,
-                shown.stream().mapToDouble(s -> s.chipTop().celsius()).toArray()));
+                values(shown, broken, s -> s.chipTop().celsius())));
         probe(plan, Side.TOP).ifPresent(p -> curves
                 .add(new HeatChart.Curve("board", texts.get("run.legend.board"), time, probeC(shown, p))));
         probe(plan, Side.BOTTOM).ifPresent(p -> curves
@@ -109,6 +138,26 @@ final class RunHistory {
                         texts.temp(plan.target().bodyLimitC())),
                 stages, now, end * 1.02,
                 texts.words()::bare);
+    }
+
+    /** Where a state is the first after a gap. */
+    private static boolean[] gaps(List<RunState> states) {
+        boolean[] broken = new boolean[states.size()];
+        for (int i = 1; i < broken.length; i++) {
+            broken[i] = states.get(i).timeS() - states.get(i - 1).timeS() > GAP_S
+                    && states.get(i).findings().stream().anyMatch(
+                            f -> f.rule() == org.greenbead.core.finding.Rule.RESUMED_AFTER_GAP);
+        }
+        return broken;
+    }
+
+    private static double[] values(List<RunState> states, boolean[] broken,
+            java.util.function.ToDoubleFunction<RunState> of) {
+        double[] values = new double[states.size()];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = broken[i] ? Double.NaN : of.applyAsDouble(states.get(i));
+        }
+        return values;
     }
 
     static HeatChart.StageSpan span(RunPlan plan, int index, double startS, double endS) {

@@ -84,6 +84,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private Optional<RunState> state = Optional.empty();
     private boolean started;
     private boolean dirty;
+    private boolean takingUp;
     private Optional<Rehearsal> atStart = Optional.empty();
     private int heardStage = -1;
     private int heardCount = Integer.MAX_VALUE;
@@ -126,17 +127,16 @@ public final class RunPage extends Page implements RunDriver.Listener {
         page = new StackPane(normal, far);
         driver = new RunDriver(desk, plan, this);
         driver.speed(desk.settings().speed().get());
+        // Played once for what is new, so that a page at rest draws nothing.
         redraw = new Timeline(new KeyFrame(REDRAW, tick -> drawIfNew()));
-        redraw.setCycleCount(javafx.animation.Animation.INDEFINITE);
-        redraw.play();
         watching = Subscription.combine(desk.settings().speed().subscribe(v -> driver.speed(v.intValue())),
                 model.findingsProperty().subscribe(f -> {
-                    dirty = true;
+                    renew();
                     pedalNow();
                 }),
                 model.judgedProperty().subscribe(j -> pedalNow()),
                 model.jobProperty().subscribe(j -> pedalNow()),
-                desk.settings().unit().subscribe(u -> dirty = true));
+                desk.settings().unit().subscribe(u -> renew()));
         backWord("");
         noteWord(texts.get("key.note"));
     }
@@ -171,9 +171,33 @@ public final class RunPage extends Page implements RunDriver.Listener {
         node.setManaged(!hidden);
     }
 
-    /** Goes on with a run that was left open. */
+    /** Shows the probes alive until it is started. */
+    public RunPage waiting() {
+        driver.idle();
+        return this;
+    }
+
+    /** Goes on with a run that was left open. What was last known of its heat stands there at once, its past is played behind it. */
     public void resume(RunEntry left, RunLog log) {
         started = true;
+        takingUp = true;
+        Texts texts = desk.texts();
+        double awayS = Math.max(0, java.time.Duration.between(left.startedAt(), desk.clock().instant())
+                .toMillis() / 1000.0 - log.lengthS());
+        now.setText(texts.get("run.taking"));
+        next.setText(log.lastKnown()
+                .map(k -> texts.get("run.taking.known", texts.temp(k.jointC()),
+                        texts.rise((k.highC() - k.lowC()) / 2), Words.clock(k.timeS()), Words.clock(awayS)))
+                .orElse(texts.get("run.taking.unknown", Words.clock(awayS))));
+        log.lastKnown().ifPresent(k -> {
+            farDigits.setText(texts.words().bare(k.jointC()));
+            clock(Words.clock(k.timeS()));
+        });
+        hide(simulated, true);
+        hide(caution, true);
+        findings(List.of(Finding.of(org.greenbead.core.finding.Rule.RESUMED_AFTER_GAP, "run", Severity.CARE,
+                new org.greenbead.core.quantity.Quantity.Seconds(awayS))));
+        pedalNow();
         driver.resume(left, log, rehearsal());
     }
 
@@ -214,7 +238,26 @@ public final class RunPage extends Page implements RunDriver.Listener {
             cue(s);
         }
         state = Optional.of(states.getLast());
+        takingUp = false;
+        renew();
+    }
+
+    private void renew() {
         dirty = true;
+        if (redraw.getStatus() != javafx.animation.Animation.Status.RUNNING) {
+            redraw.playFromStart();
+        }
+    }
+
+    @Override
+    public void past(List<RunState> states, RunPlan of) {
+        running = of;
+        history.setAll(states);
+    }
+
+    @Override
+    public void troubled(String message) {
+        tell(message, true);
     }
 
     private void drawIfNew() {
@@ -264,8 +307,9 @@ public final class RunPage extends Page implements RunDriver.Listener {
             findings(model.findingsProperty().get());
             return;
         }
-        if (state.isEmpty()) {
-            pedal(Pedal.shut("", ""));
+        if (takingUp || state.isEmpty()) {
+            Texts words = desk.texts();
+            pedal(Pedal.shut(words.get("run.taking.pedal"), words.get("run.taking.pedal.so")));
             return;
         }
         RunState s = state.get();
@@ -474,7 +518,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         }
         if (code == KeyCode.U && !control) {
             heatSide = heatSide == Side.TOP ? Side.BOTTOM : Side.TOP;
-            dirty = true;
+            renew();
             return true;
         }
         if (started && !control && tries(code)) {
@@ -506,8 +550,14 @@ public final class RunPage extends Page implements RunDriver.Listener {
         };
         sight.ifPresent(s -> {
             driver.saw(s);
-            tell(desk.texts().get("run.saw", desk.texts().get("sight.press." + s.name().toLowerCase(
-                    java.util.Locale.ROOT)), clockProperty().get()), false);
+            Texts texts = desk.texts();
+            String word = switch (s) {
+                case FLUX_SHIMMERS -> texts.get("sight.press.flux_shimmers");
+                case CORNER_SHINES -> texts.get("sight.press.corner_shines");
+                case FIRST_BALL -> texts.get("sight.press.first_ball");
+                case FLOATS -> texts.get("sight.press.floats");
+            };
+            tell(texts.get("run.saw", word, clockProperty().get()), false);
         });
         return sight.isPresent();
     }

@@ -40,6 +40,7 @@ public final class Desk implements AutoCloseable {
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("compute").factory());
     private final ExecutorService background = Executors
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("background").factory());
+    private final List<CompletableFuture<Void>> closings = new java.util.concurrent.CopyOnWriteArrayList<>();
     private final Cues cues;
     private FilePicker picker = new SystemFiles();
     private Optional<SimulatedLogger> logger = Optional.empty();
@@ -182,9 +183,21 @@ public final class Desk implements AutoCloseable {
         trouble.accept(texts().get("error.ledger", String.valueOf(error.getMessage())));
     }
 
+    /** Something is still being written; closing the desk waits a little for it. */
+    public void closing(CompletableFuture<Void> done) {
+        closings.add(done);
+    }
+
     /** Waits for what is being written, then closes. */
     @Override
     public void close() {
+        try {
+            CompletableFuture.allOf(closings.toArray(CompletableFuture[]::new)).get(3, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (java.util.concurrent.ExecutionException | java.util.concurrent.TimeoutException e) {
+            LOG.warn("a run was not closed within 3 s");
+        }
         compute.shutdownNow();
         background.shutdownNow();
         io.shutdown();

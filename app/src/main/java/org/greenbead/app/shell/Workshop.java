@@ -74,7 +74,8 @@ public final class Workshop implements Navigator {
     private Subscription bound = Subscription.EMPTY;
     private boolean warned;
     private final KeyGate keys;
-    private int loading;
+    /** What the page in sight is waiting to be replaced by. */
+    private Optional<Object> awaited = Optional.empty();
     private boolean moving;
     private Optional<javafx.scene.Node> chosen = Optional.empty();
 
@@ -207,6 +208,7 @@ public final class Workshop implements Navigator {
         trouble.setManaged(false);
         bound.unsubscribe();
         Optional<Page> before = page;
+        awaited = Optional.empty();
         page = Optional.of(next);
         place = newPlace;
         shownBead = bead;
@@ -420,7 +422,7 @@ public final class Workshop implements Navigator {
             // Whoever has gone elsewhere meanwhile is left there.
             if (model == model() && page.equals(asked) && live.filter(RunPage::going).isEmpty()) {
                 var fresh = new RunPage(desk, model, this, plan, model.rehearsalProperty().get(),
-                        p -> frame());
+                        p -> frame()).waiting();
                 live = Optional.of(fresh);
                 show(fresh, "", Optional.of(beadId));
             }
@@ -553,7 +555,8 @@ public final class Workshop implements Navigator {
                 m -> fetch(() -> GuidedRun.of(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
                         plan -> {
                             current = m.job().id();
-                            var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame());
+                            var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame())
+                                    .waiting();
                             live = Optional.of(fresh);
                             show(fresh, "", Optional.empty());
                         }),
@@ -572,7 +575,7 @@ public final class Workshop implements Navigator {
             return;
         }
         Pedal pedal = page.get().pedalProperty().get();
-        switch (keys.pedal(pedal, loading > 0)) {
+        switch (keys.pedal(pedal, awaited.isPresent())) {
             case ACT -> pedal.action().run();
             case TOO_SOON -> tell(desk.texts().get("pedal.soon", pedal.word()));
             case LOADING -> tell(desk.texts().get("pedal.loading"));
@@ -583,14 +586,19 @@ public final class Workshop implements Navigator {
 
     /** Reads something that the next page needs; until it is there the pedal does nothing and says so. */
     private <T> void fetch(java.util.concurrent.Callable<T> work, java.util.function.Consumer<T> then) {
-        loading++;
+        var mine = new Object();
+        awaited = Optional.of(mine);
         desk.io(work, found -> {
-            loading--;
+            here(mine);
             then.accept(found);
         }, error -> {
-            loading--;
+            here(mine);
             desk.trouble(desk.texts().get("error.ledger", String.valueOf(error.getMessage())));
         });
+    }
+
+    private void here(Object what) {
+        awaited = awaited.filter(w -> w != what);
     }
 
     /** Listens on the scene before any control does. */

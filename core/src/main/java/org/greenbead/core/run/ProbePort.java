@@ -4,6 +4,19 @@ import java.util.List;
 
 /** Where live temperatures come from. Used by one thread at a time, which the caller supplies. */
 public interface ProbePort extends AutoCloseable {
+    /** A bench without thermocouples: there is nothing to ask. */
+    ProbePort NONE = new ProbePort() {
+        @Override
+        public List<Reading> sweep() {
+            return List.of();
+        }
+
+        @Override
+        public void close() {
+            // Nothing is held.
+        }
+    };
+
     /**
      * One look at every configured probe. Blocks for the adapter's patience at most.
      *

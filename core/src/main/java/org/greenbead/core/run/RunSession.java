@@ -15,10 +15,13 @@ import org.greenbead.core.thermal.HeatInput;
  * at a time, which the caller supplies; closing ends journal and port, not the heat.
  */
 public final class RunSession implements AutoCloseable {
+    /** So often the log is told where the estimate stands, s. */
+    private static final double CHECKPOINT_S = 5;
     private final RunEngine engine;
     private final ProbePort port;
     private final RunJournal journal;
     private final BenchHands hands;
+    private double checkpointS = Double.NEGATIVE_INFINITY;
 
     public RunSession(RunEngine engine, ProbePort port, RunJournal journal, BenchHands hands) {
         this.engine = engine;
@@ -38,6 +41,10 @@ public final class RunSession implements AutoCloseable {
             readings = List.of();
         }
         take(new RunEvent.Sampled(timeS, readings));
+        if (timeS - checkpointS >= CHECKPOINT_S && engine.state().hot()) {
+            checkpointS = timeS;
+            journal.append(engine.checkpoint());
+        }
         return state();
     }
 
