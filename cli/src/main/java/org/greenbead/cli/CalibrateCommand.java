@@ -13,7 +13,10 @@ import org.greenbead.core.calibrate.Fit;
 import org.greenbead.core.calibrate.History;
 import org.greenbead.core.calibrate.Logged;
 import org.greenbead.core.calibrate.RefusedException;
+import org.greenbead.core.calibrate.Witness;
+import org.greenbead.core.calibrate.WitnessFit;
 import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
 import org.greenbead.store.OpenFiles;
@@ -27,14 +30,18 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Learns a bench from a run. */
-@Command(name = "calibrate", mixinStandardHelpOptions = true, description = "Fits the model to a logged run and says what it tells of the bench.")
+@Command(name = "calibrate", mixinStandardHelpOptions = true, description = "Fits the model to a logged run, or to dots of solder that were seen to melt, and says what it tells of the bench.")
 final class CalibrateCommand implements Callable<Integer> {
     @Mixin
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(paramLabel = "LOG", description = "A .run.jsonl file, a run's id in the ledger, or \"last\".")
+    @Parameters(arity = "0..1", paramLabel = "LOG", description = "A .run.jsonl file, a run's id in the ledger, or \"last\".")
     private String log;
+    @Option(names = "--witness", paramLabel = "FILE", description = "Dots that were seen to melt (greenbead/witness/1), in place of a log. No thermocouple is needed.")
+    private Path witness;
+    @Option(names = "--plan", paramLabel = "FILE", description = "With --witness: the plan (greenbead/plan/1) whose board and bench the dots were on.")
+    private Path planFile;
     @Option(names = "--bench", paramLabel = "FILE", description = "Bench file that the calibration is added to, in place.")
     private Path benchFile;
     @Option(names = "--json", paramLabel = "OUT", description = "Write the calibration as JSON.")
@@ -42,6 +49,13 @@ final class CalibrateCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
+        if (witness != null) {
+            return dots();
+        }
+        if (log == null) {
+            throw new IllegalArgumentException(
+                    "nothing to learn from; name a LOG, or --witness FILE --plan PLAN");
+        }
         RunLog read = ReplayCommand.read(shared, log);
         PrintWriter out = spec.commandLine().getOut();
         Fit fit;
@@ -65,16 +79,7 @@ final class CalibrateCommand implements Callable<Integer> {
         for (Phrase remark : fit.remarks()) {
             out.println(shared.words().say(remark));
         }
-        if (benchFile != null) {
-            String name = String.valueOf(benchFile.getFileName());
-            Bench bench = shared.files().parse(OpenFiles.text(benchFile), name, Format.BENCH, Bench.class);
-            Bench kept = History.with(bench, c);
-            if (!kept.calibrations().getLast().counted()) {
-                out.println("It contradicts the bench's other runs: kept, but not counted.");
-            }
-            SafeFiles.write(benchFile,
-                    shared.files().write(Format.BENCH, kept).getBytes(StandardCharsets.UTF_8));
-        }
+        keep(c, out);
         if (json != null) {
             var map = new LinkedHashMap<String, Object>();
             map.put("calibration", c);
@@ -85,6 +90,63 @@ final class CalibrateCommand implements Callable<Integer> {
             SafeFiles.write(json, shared.files().print(map).getBytes(StandardCharsets.UTF_8));
         }
         return fit.swapped() ? 1 : 0;
+    }
+
+    /** From dots of solder on a scrap board. */
+    private int dots() throws Exception {
+        if (planFile == null) {
+            throw new IllegalArgumentException(
+                    "--witness needs --plan: the plan whose board and bench the dots were on");
+        }
+        Witness seen = shared.files().read(witness, Format.WITNESS, Witness.class);
+        RunPlan plan = shared.files().read(planFile, Format.PLAN, RunPlan.class);
+        PrintWriter out = spec.commandLine().getOut();
+        WitnessFit.Learned learned;
+        try {
+            learned = WitnessFit.fit(plan, seen, Thread.currentThread()::isInterrupted);
+        } catch (RefusedException refused) {
+            throw new BadFileException(String.valueOf(witness.getFileName()), 0, "",
+                    shared.words().say(refused.why()), "Heat the dots again and press each as it melts");
+        }
+        Calibration c = learned.calibration();
+        line(out, "air", c.jet());
+        line(out, "heater", c.preheater());
+        line(out, "heat of the board", c.boardHeat());
+        line(out, "heat along the board", c.boardConductivity());
+        out.printf(Locale.ROOT, "dots: missed by %.1f K before, %.1f K after the fit; %d of %d melted%n",
+                learned.beforeK(), learned.afterK(), seen.presses().size(), seen.dots().size());
+        if (!learned.outliers().isEmpty()) {
+            out.println("hardly counted, wrongly named or of another alloy: "
+                    + String.join(", ", learned.outliers()));
+        }
+        if (seen.foreign()) {
+            out.println(
+                    "on a board of another kind: only air and heater carry over, joints within some 13 K");
+        }
+        keep(c, out);
+        if (json != null) {
+            var map = new LinkedHashMap<String, Object>();
+            map.put("calibration", c);
+            map.put("before_k", learned.beforeK());
+            map.put("after_k", learned.afterK());
+            map.put("offset_k", learned.offsetK());
+            map.put("outliers", learned.outliers());
+            SafeFiles.write(json, shared.files().print(map).getBytes(StandardCharsets.UTF_8));
+        }
+        return 0;
+    }
+
+    private void keep(Calibration c, PrintWriter out) throws Exception {
+        if (benchFile != null) {
+            String name = String.valueOf(benchFile.getFileName());
+            Bench bench = shared.files().parse(OpenFiles.text(benchFile), name, Format.BENCH, Bench.class);
+            Bench kept = History.with(bench, c);
+            if (!kept.calibrations().getLast().counted()) {
+                out.println("It contradicts the bench's other runs: kept, but not counted.");
+            }
+            SafeFiles.write(benchFile,
+                    shared.files().write(Format.BENCH, kept).getBytes(StandardCharsets.UTF_8));
+        }
     }
 
     private static void line(PrintWriter out, String name, Calibration.Factor f) {

@@ -2,6 +2,7 @@ package org.greenbead.store;
 
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.calibrate.Witness;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Job;
@@ -12,7 +13,8 @@ public enum Format {
     BOARD("board", Board.class), BENCH("bench", Bench.class), RECIPE("recipe", Recipe.class), JOB("job",
             Job.class), PLAN("plan",
                     RunPlan.class), REHEARSAL("rehearsal",
-                            RehearsalFile.class), CHIP("chip", StockChip.class);
+                            RehearsalFile.class), CHIP("chip",
+                                    StockChip.class), WITNESS("witness", Witness.class);
 
     private final String word;
     private final Class<?> record;

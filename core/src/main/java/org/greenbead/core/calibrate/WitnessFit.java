@@ -1,0 +1,299 @@
+package org.greenbead.core.calibrate;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
+import java.util.stream.IntStream;
+import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.Multipliers;
+import org.greenbead.core.thermal.Resolution;
+import org.greenbead.core.thermal.SheetModel;
+import org.hipparchus.linear.Array2DRowRealMatrix;
+import org.hipparchus.linear.ArrayRealVector;
+import org.hipparchus.linear.LUDecomposition;
+import org.hipparchus.linear.MatrixUtils;
+import org.hipparchus.linear.RealMatrix;
+import org.hipparchus.linear.RealVector;
+import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresBuilder;
+import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresOptimizer;
+import org.hipparchus.optim.nonlinear.vector.leastsquares.LevenbergMarquardtOptimizer;
+import org.hipparchus.util.Pair;
+
+/**
+ * Learns a bench from dots of solder that were seen to melt. Temperatures are compared, not times: what the model has at a dot when it was pressed,
+ * less the delay of eye and hand, against the dot's melting point. Maximum a posteriori over the logarithms of jet, heater, heat capacity and
+ * conductivity, and one offset for everything this one board does otherwise; each residual is weighed by where the dot really is, how fast it was
+ * rising and how well its alloy is known, and loses weight beyond what is likely (iteratively reweighted least squares, Holland and Welsch 1977, with weights that fall by the square). A dot
+ * that stayed silent counts when the model has it melt.
+ */
+public final class WitnessFit {
+    private static final double MOST_LN = 1.2;
+    private static final double STEP_LN = 0.04;
+    private static final double TOLD = 0.8;
+    /** From melting to the press, s, and the dot's own lag behind the board. */
+    private static final double DELAY_S = 1.25;
+    private static final double DOT_LAG_S = 0.4;
+    /** Of a dot's melting point, K; of its place, mm; of the hand, s. */
+    private static final double DOT_K = 1.5;
+    private static final double PLACE_MM = 1.2;
+    private static final double HAND_S = 0.87;
+    /** What one board does otherwise all over, K: it does not average out over its dots. */
+    private static final double BOARD_K = 2.5;
+    private static final double LIKELY_SD = 1.5;
+    private static final int LEAST_DOTS = 3;
+    private static final double MOMENT_S = 0.5;
+    /** On a board of another kind its own heat and copper say nothing of the board that is worked. */
+    private static final int CARRIED = 2;
+
+    private final RunPlan plan;
+    private final Witness seen;
+    private final BooleanSupplier cancelled;
+    private final Map<String, Double> pressS = new HashMap<>();
+    private double[] weight;
+
+    private WitnessFit(RunPlan plan, Witness seen, BooleanSupplier cancelled) {
+        this.plan = plan;
+        this.seen = seen;
+        this.cancelled = cancelled;
+        seen.presses().forEach(p -> pressS.put(p.dot(), p.timeS()));
+        weight = new double[seen.dots().size()];
+        java.util.Arrays.fill(weight, 1);
+    }
+
+    /**
+     * What was learned.
+     *
+     * @param calibration the factors with their deviations
+     * @param beforeK     rms of model against melting point before the fit
+     * @param afterK      after it
+     * @param offsetK     what this board does otherwise all over
+     * @param outliers    dots that hardly count: named wrongly, or with another alloy
+     */
+    public record Learned(Calibration calibration, double beforeK, double afterK, double offsetK,
+            List<String> outliers) {
+        public Learned {
+            outliers = List.copyOf(outliers);
+        }
+    }
+
+    /**
+     * @param plan of the board that the dots were on, chip in place, on the bench that is learned
+     * @throws RefusedException when fewer than three dots melted
+     */
+    public static Learned fit(RunPlan plan, Witness seen, BooleanSupplier cancelled) throws RefusedException {
+        if (seen.presses().size() < LEAST_DOTS) {
+            throw new RefusedException(Phrase.of("fit.few_dots", new Quantity.Count(seen.presses().size())));
+        }
+        for (Witness.Dot dot : seen.dots()) {
+            Point at = dot.atMm();
+            if (at.xMm() < 0 || at.yMm() < 0 || at.xMm() > plan.board().sizeMm().xMm()
+                    || at.yMm() > plan.board().sizeMm().yMm()) {
+                throw new RefusedException(
+                        Phrase.of("fit.dot_off_board", new Quantity.Name(dot.name())));
+            }
+        }
+        return new WitnessFit(plan, seen, cancelled).fit();
+    }
+
+    private Learned fit() {
+        int parameters = Calibrator.PRIOR_LN.length + 1;
+        double[] zero = new double[parameters];
+        double before = rms(look(zero), 0);
+        double[] point = zero;
+        LeastSquaresOptimizer.Optimum best = null;
+        for (int round = 0; round < 4; round++) {
+            best = optimise(point);
+            point = best.getPoint().toArray();
+            reweigh(look(point), point[parameters - 1]);
+        }
+        double[] residuals = look(point);
+        double[] sd = deviations(best, parameters);
+        double after = rms(residuals, point[parameters - 1]);
+        var outliers = new ArrayList<String>();
+        for (int i = 0; i < weight.length; i++) {
+            if (weight[i] < 0.5 && pressS.containsKey(seen.dots().get(i).name())) {
+                outliers.add(seen.dots().get(i).name());
+            }
+        }
+        Optional<AirSetting> air = seen.steps().stream().flatMap(s -> s.air().stream())
+                .reduce((a, b) -> b);
+        double[] ln = point;
+        var factors = IntStream.range(0, Calibrator.PRIOR_LN.length)
+                .mapToObj(p -> seen.foreign() && p >= CARRIED
+                        ? new Calibration.Factor(1, Calibrator.PRIOR_LN[p], false)
+                        : new Calibration.Factor(Math.exp(ln[p]), Math.min(0.6, sd[p]),
+                                sd[p] < TOLD * Calibrator.PRIOR_LN[p]))
+                .toList();
+        var calibration = new Calibration(seen.id(), plan.board().id(),
+                air.map(AirSetting::nozzleMm).orElse(0.0), air.map(AirSetting::flowLpm).orElse(0.0),
+                factors.get(0), factors.get(1), factors.get(2), factors.get(3), Math.min(100, after), true);
+        return new Learned(calibration, before, after, point[parameters - 1], outliers);
+    }
+
+    private LeastSquaresOptimizer.Optimum optimise(double[] from) {
+        int rows = seen.dots().size() + from.length;
+        var problem = new LeastSquaresBuilder().start(from).target(new ArrayRealVector(rows))
+                .model(this::residualsAndSlopes)
+                .parameterValidator(p -> {
+                    double[] v = p.toArray();
+                    for (int i = 0; i < v.length - 1; i++) {
+                        v[i] = Math.clamp(v[i], -MOST_LN, MOST_LN);
+                    }
+                    return new ArrayRealVector(v);
+                }).maxEvaluations(60).maxIterations(60)
+                .checker((i, a, b) -> a.getPoint().subtract(b.getPoint()).getLInfNorm() < 5e-3).build();
+        return new LevenbergMarquardtOptimizer().optimize(problem);
+    }
+
+    private Pair<RealVector, RealMatrix> residualsAndSlopes(RealVector point) {
+        double[] at = point.toArray();
+        List<double[]> all = IntStream.rangeClosed(0, at.length).parallel().mapToObj(p -> {
+            double[] shifted = at.clone();
+            if (p > 0) {
+                shifted[p - 1] += p == at.length ? 0.2 : STEP_LN;
+            }
+            return weighed(shifted);
+        }).toList();
+        if (cancelled.getAsBoolean()) {
+            throw new CancellationException("calibration was cancelled");
+        }
+        var slopes = new Array2DRowRealMatrix(all.getFirst().length, at.length);
+        for (int p = 0; p < at.length; p++) {
+            double step = p == at.length - 1 ? 0.2 : STEP_LN;
+            for (int r = 0; r < all.getFirst().length; r++) {
+                slopes.setEntry(r, p, (all.get(p + 1)[r] - all.getFirst()[r]) / step);
+            }
+        }
+        return new Pair<>(MatrixUtils.createRealVector(all.getFirst()), slopes);
+    }
+
+    /** Residuals of dots over their deviations, then the priors. */
+    private double[] weighed(double[] at) {
+        Looked looked = simulate(at);
+        double offset = at[at.length - 1];
+        double[] r = new double[seen.dots().size() + at.length];
+        for (int i = 0; i < seen.dots().size(); i++) {
+            r[i] = Math.sqrt(weight[i]) * residualK(looked, i, offset) / looked.sdK()[i];
+        }
+        int n = seen.dots().size();
+        for (int p = 0; p < at.length - 1; p++) {
+            double prior = seen.foreign() && p >= CARRIED ? 0.25 : Calibrator.PRIOR_LN[p];
+            r[n + p] = at[p] / prior;
+        }
+        r[n + at.length - 1] = offset / BOARD_K;
+        return r;
+    }
+
+    /** A dot that melted has its melting point; a silent one only must not be over it. */
+    private double residualK(Looked looked, int dot, double offsetK) {
+        double over = looked.modelC()[dot] + offsetK - seen.dots().get(dot).meltsC();
+        return pressS.containsKey(seen.dots().get(dot).name()) ? over : Math.max(0, over);
+    }
+
+    private double[] look(double[] at) {
+        Looked looked = simulate(at);
+        return IntStream.range(0, seen.dots().size())
+                .mapToDouble(i -> residualK(looked, i, 0)).toArray();
+    }
+
+    private double rms(double[] residualsK, double offsetK) {
+        double squares = 0;
+        int count = 0;
+        for (int i = 0; i < residualsK.length; i++) {
+            if (pressS.containsKey(seen.dots().get(i).name())) {
+                squares += (residualsK[i] + offsetK) * (residualsK[i] + offsetK) * Math.min(1, weight[i]);
+                count++;
+            }
+        }
+        return Math.sqrt(squares / Math.max(1, count));
+    }
+
+    private void reweigh(double[] residualsK, double offsetK) {
+        for (int i = 0; i < weight.length; i++) {
+            double z = Math.abs(residualsK[i] + offsetK) / (2 * DOT_K);
+            weight[i] = z <= LIKELY_SD ? 1 : Math.pow(LIKELY_SD / z, 2);
+        }
+    }
+
+    private static double[] deviations(LeastSquaresOptimizer.Optimum best, int parameters) {
+        RealMatrix j = best.getJacobian();
+        RealMatrix inverse = new LUDecomposition(j.transpose().multiply(j)).getSolver().getInverse();
+        return IntStream.range(0, parameters).mapToDouble(p -> Math.sqrt(inverse.getEntry(p, p))).toArray();
+    }
+
+    /** What the model has at each dot when it was pressed, or at most where it was not, and how sure that comparison is. */
+    private record Looked(double[] modelC, double[] sdK) {}
+
+    private Looked simulate(double[] at) {
+        int n = seen.dots().size();
+        double[] model = new double[n];
+        double[] sd = new double[n];
+        java.util.Arrays.fill(model, Double.NEGATIVE_INFINITY);
+        java.util.Arrays.fill(sd, DOT_K);
+        double[] last = new double[n];
+        java.util.Arrays.fill(last, plan.bench().ambientC());
+        var bench = new SheetModel(plan.scene(), new Multipliers(times(at[0]), times(at[1]),
+                Math.clamp(times(at[2]), 0.31, 2.9), times(at[3])), Resolution.SEARCH);
+        int step = -1;
+        for (double t = 0; t < seen.endS(); t += MOMENT_S) {
+            while (step + 1 < seen.steps().size() && seen.steps().get(step + 1).fromS() <= t + 1e-9) {
+                step++;
+            }
+            HeatInput input = step < 0
+                    ? HeatInput.OFF
+                    : HeatInput.of(seen.steps().get(step).heaterC(), seen.steps().get(step).air());
+            bench.advance(input, MOMENT_S);
+            double now = t + MOMENT_S;
+            for (int i = 0; i < n; i++) {
+                Witness.Dot dot = seen.dots().get(i);
+                double celsius = bench.boardC(dot.side(), dot.atMm());
+                Double pressed = pressS.get(dot.name());
+                if (pressed == null) {
+                    model[i] = Math.max(model[i], celsius);
+                } else {
+                    double when = Math.max(MOMENT_S, pressed - DELAY_S - DOT_LAG_S);
+                    if (when > now - MOMENT_S - 1e-9 && when <= now + 1e-9) {
+                        double share = (when - (now - MOMENT_S)) / MOMENT_S;
+                        model[i] = last[i] + share * (celsius - last[i]);
+                        double rate = HAND_S * (celsius - last[i]) / MOMENT_S;
+                        double place = PLACE_MM * steepness(bench, dot);
+                        sd[i] = Math.sqrt(DOT_K * DOT_K + rate * rate + place * place);
+                    }
+                }
+                last[i] = celsius;
+            }
+        }
+        for (int i = 0; i < n; i++) {
+            model[i] = model[i] == Double.NEGATIVE_INFINITY ? last[i] : model[i];
+        }
+        return new Looked(model, sd);
+    }
+
+    private double steepness(SheetModel bench, Witness.Dot dot) {
+        Point at = dot.atMm();
+        double x = bench.boardC(dot.side(), inside(at.xMm() + 1, at.yMm()))
+                - bench.boardC(dot.side(), inside(at.xMm() - 1, at.yMm()));
+        double y = bench.boardC(dot.side(), inside(at.xMm(), at.yMm() + 1))
+                - bench.boardC(dot.side(), inside(at.xMm(), at.yMm() - 1));
+        return Math.hypot(x, y) / 2;
+    }
+
+    private Point inside(double xMm, double yMm) {
+        Point size = plan.board().sizeMm();
+        return new Point(Math.clamp(xMm, 0, size.xMm()), Math.clamp(yMm, 0, size.yMm()));
+    }
+
+    private static double times(double ln) {
+        return Math.clamp(Math.exp(ln), 0.21, 3.9);
+    }
+}
