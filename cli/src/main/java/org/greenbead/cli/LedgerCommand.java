@@ -50,8 +50,7 @@ final class LedgerCommand implements Runnable {
                             run.outcome().map(
                                     o -> words.say("verdict.outcome." + o.name().toLowerCase(Locale.ROOT)))
                                     .orElse("left open"),
-                            words.show(new Quantity.TempC(run.peakJointC())),
-                            run.simulated() ? ", simulated" : "");
+                            peak(run, words), run.simulated() ? ", simulated" : "");
                 }
             }
             return 0;
@@ -95,12 +94,19 @@ final class LedgerCommand implements Runnable {
                                     o -> words.say("verdict.outcome." + o.name().toLowerCase(Locale.ROOT)))
                                     .orElse("left open")
                             + ", hottest joint "
-                            + words.show(new Quantity.TempC(run.peakJointC())) + ", above liquidus "
+                            + peak(run, words) + ", above liquidus "
                             + Words.clock(run.aboveS()));
                     out.println("  log " + ledger.logFile(run));
                 }
             }
             return 0;
         }
+    }
+
+    /** The peak; led by eye it says so, and how sure it is. */
+    private static String peak(RunEntry run, Words words) {
+        return words.show(new Quantity.TempC(run.peakJointC()))
+                + run.noProbe().map(k -> " ±" + words.show(new Quantity.RiseK(k)) + ", "
+                        + words.say("report.no_probe")).orElse("");
     }
 }

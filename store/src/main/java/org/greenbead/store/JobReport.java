@@ -72,7 +72,8 @@ public final class JobReport {
                 sheet.paragraph(words.say("report.lead"));
             }
             sheet.heading(words.say("report.verdict") + ": "
-                    + words.say("verdict.outcome." + verdict.outcome().name().toLowerCase(Locale.ROOT)));
+                    + words.say("verdict.outcome." + verdict.outcome().name().toLowerCase(Locale.ROOT))
+                    + verdict.noProbe().map(k -> ", " + words.say("report.no_probe")).orElse(""));
             for (Verdict.Line line : verdict.lines()) {
                 sheet.row(LINE, true, words.say("mark." + line.mark().name().toLowerCase(Locale.ROOT)),
                         words.say(line.what()));

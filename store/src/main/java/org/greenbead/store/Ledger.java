@@ -536,8 +536,8 @@ public final class Ledger implements AutoCloseable {
             }
             for (RunEntry run : arrival.runs()) {
                 h.createUpdate(
-                        "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file, ended_at, outcome, length_s, peak_joint_c, above_s, peak_top_c) "
-                                + "VALUES (:id, :job, :bead, :chip, :recipe, :at, :simulated, :file, :ended, :outcome, :length, :joint, :above, :top) ON CONFLICT (id) DO NOTHING")
+                        "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file, ended_at, outcome, length_s, peak_joint_c, above_s, peak_top_c, no_probe_k) "
+                                + "VALUES (:id, :job, :bead, :chip, :recipe, :at, :simulated, :file, :ended, :outcome, :length, :joint, :above, :top, :no_probe) ON CONFLICT (id) DO NOTHING")
                         .bind("id", run.id()).bind("job", id).bind("bead", run.bead())
                         .bind("chip", run.chip())
                         .bind("recipe", run.recipe()).bind("at", run.startedAt().toString())
@@ -546,7 +546,8 @@ public final class Ledger implements AutoCloseable {
                         .bind("outcome",
                                 run.outcome().map(o -> o.name().toLowerCase(Locale.ROOT)).orElse(null))
                         .bind("length", finite(run.lengthS())).bind("joint", finite(run.peakJointC()))
-                        .bind("above", finite(run.aboveS())).bind("top", finite(run.peakTopC())).execute();
+                        .bind("above", finite(run.aboveS())).bind("top", finite(run.peakTopC()))
+                        .bind("no_probe", run.noProbe().orElse(null)).execute();
             }
         });
     }
@@ -572,12 +573,13 @@ public final class Ledger implements AutoCloseable {
     public synchronized void endRun(String id, Instant at, Verdict verdict) {
         mayWrite();
         handle.createUpdate(
-                "UPDATE run SET ended_at = :at, outcome = :outcome, length_s = :length, peak_joint_c = :joint, above_s = :above, peak_top_c = :top WHERE id = :id")
+                "UPDATE run SET ended_at = :at, outcome = :outcome, length_s = :length, peak_joint_c = :joint, above_s = :above, peak_top_c = :top, no_probe_k = :no_probe WHERE id = :id")
                 .bind("id", id).bind("at", at.toString())
                 .bind("outcome", verdict.outcome().name().toLowerCase(Locale.ROOT))
                 .bind("length", verdict.lengthS())
                 .bind("joint", finite(verdict.peakJointC())).bind("above", verdict.aboveLiquidusS())
-                .bind("top", finite(verdict.peakTopC())).execute();
+                .bind("top", finite(verdict.peakTopC())).bind("no_probe", verdict.noProbe().orElse(null))
+                .execute();
     }
 
     private static Double finite(double value) {
@@ -610,7 +612,8 @@ public final class Ledger implements AutoCloseable {
                 Optional.ofNullable(ended).map(Instant::parse),
                 Optional.ofNullable(outcome).map(o -> Verdict.Outcome.valueOf(o.toUpperCase(Locale.ROOT))),
                 number(r, "length_s"), number(r, "peak_joint_c"),
-                number(r, "above_s"), number(r, "peak_top_c"));
+                number(r, "above_s"), number(r, "peak_top_c"),
+                Optional.of(number(r, "no_probe_k")).filter(Double::isFinite));
     }
 
     private static double number(ResultSet r, String column) throws SQLException {

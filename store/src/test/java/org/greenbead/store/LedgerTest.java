@@ -99,7 +99,7 @@ public class LedgerTest {
     public void logStaysInsideItsFolderWhateverTheLedgerSays() throws Exception {
         try (Ledger ledger = open()) {
             var evil = new RunEntry("x", "SB-0417", "lift_run", "U1", "r", clock.instant(), true,
-                    "../../../etc/passwd", Optional.empty(), Optional.empty(), 0, 0, 0, 0);
+                    "../../../etc/passwd", Optional.empty(), Optional.empty(), 0, 0, 0, 0, Optional.empty());
             assertEquals(ledger.logFile(evil).normalize().getParent(), folder.resolve("runs"));
         }
     }

@@ -142,7 +142,9 @@ public final class LedgerPage extends Page {
             Label about = Looks.label(
                     texts.get("ledger.row", run.chip(), texts.temp(run.peakJointC()),
                             Words.clock(run.aboveS()),
-                            texts.get(run.simulated() ? "ledger.simulated" : "ledger.real")),
+                            texts.get(run.simulated() ? "ledger.simulated" : "ledger.real"))
+                            + run.noProbe().map(k -> " · " + texts.get("ledger.no_probe", texts.rise(k)))
+                                    .orElse(""),
                     "muted", "small");
             var words = new VBox(2, title, about);
             HBox.setHgrow(words, Priority.ALWAYS);

@@ -275,7 +275,12 @@ final class Dials extends VBox {
             String foot, String sign, Texts texts) {
         ProbeView view = place.map(p -> state.probes().get(p.name())).orElse(null);
         if (view == null) {
-            tile.show(texts.get(title), "–", sign, texts.get("run.probe.silent"), true);
+            boolean byEye = state.standing().byEye();
+            tile.show(texts.get(title), "–", sign,
+                    byEye
+                            ? texts.get("run.no_probe_tile") + (foot.isEmpty() ? "" : " · " + foot)
+                            : texts.get("run.probe.silent"),
+                    !byEye);
             return;
         }
         String ramp = texts.rate(view.rampKPerS());
@@ -287,6 +292,10 @@ final class Dials extends VBox {
                     texts.get("run.probe.frozen"), true);
             case DISAGREES -> tile.show(texts.get(title), texts.words().bare(view.celsius()), sign,
                     texts.get("run.probe.disagrees"), true);
+            case JUMPED -> tile.show(texts.get(title), texts.words().bare(view.celsius()), sign,
+                    texts.get("run.probe.jumped"), true);
+            case IMPOSSIBLE -> tile.show(texts.get(title), "–", sign, texts.get("run.probe.impossible"),
+                    true);
             case SILENT ->
                 tile.show(texts.get(title), "–", sign, texts.get("run.probe.silent"), state.timeS() > 5);
         }

@@ -70,6 +70,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private final Dials dials = new Dials();
     private final Optional<FormingPane> forming;
     private final Label sight = Looks.label("", "sight", "small");
+    private final FlowPane sights = Looks.as(new FlowPane(8, 4), "sights");
     private final FlowPane simulated = Looks.as(new FlowPane(10, 4), "sim");
     private final Label farNow = Looks.label("", "far-now");
     private final Label farDigits = new Label();
@@ -113,7 +114,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
         buildSimulated(texts);
         forming = plan.forming().map(f -> new FormingPane(this::act));
         forming.ifPresent(dials::forming);
-        var normal = Looks.as(new VBox(instruction, dials, simulated), "page");
+        buildSights(texts);
+        var normal = Looks.as(new VBox(instruction, sights, dials, simulated), "page");
         forming.ifPresent(f -> normal.getChildren().add(1, f.line()));
         VBox.setVgrow(dials, Priority.ALWAYS);
         farDigits.getStyleClass().add("far-digits");
@@ -139,6 +141,36 @@ public final class RunPage extends Page implements RunDriver.Listener {
                 desk.settings().unit().subscribe(u -> renew()));
         backWord("");
         noteWord(texts.get("key.note"));
+    }
+
+    /** What is seen at the chip, to press: the only instrument of a run that is led by eye. */
+    private void buildSights(Texts texts) {
+        sights.setId("sights");
+        sights.getChildren().add(Looks.label(texts.get("run.sights"), "caps"));
+        for (Sight sight : Sight.values()) {
+            var button = Looks.as(new Button(6 + sight.ordinal() + "  " + word(sight, texts)), "act",
+                    "small");
+            button.setId("sight-" + sight.name().toLowerCase(java.util.Locale.ROOT));
+            button.setMinWidth(Region.USE_PREF_SIZE);
+            button.setFocusTraversable(false);
+            button.setOnAction(press -> see(sight));
+            sights.getChildren().add(button);
+        }
+        hide(sights, true);
+    }
+
+    private static String word(Sight sight, Texts texts) {
+        return switch (sight) {
+            case FLUX_SHIMMERS -> texts.get("sight.press.flux_shimmers");
+            case CORNER_SHINES -> texts.get("sight.press.corner_shines");
+            case FIRST_BALL -> texts.get("sight.press.first_ball");
+            case FLOATS -> texts.get("sight.press.floats");
+        };
+    }
+
+    private void see(Sight sight) {
+        driver.saw(sight);
+        tell(desk.texts().get("run.saw", word(sight, desk.texts()), clockProperty().get()), false);
     }
 
     private void buildSimulated(Texts texts) {
@@ -280,6 +312,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
         hide(simulated, driver.bench().isEmpty());
         driver.bench().ifPresent(b -> sight.setText(texts.get("run.sim.eye", texts.say(b.sight()))));
         clock(started ? Words.clock(s.timeS()) : "0:00");
+        hide(sights, !(started && s.standing().byEye() && s.status() == RunState.Status.HEATING
+                && running.recipe().stages().get(s.stage()).purpose() == Stage.Purpose.PEAK));
         s.forming().ifPresent(f -> forming.ifPresent(p -> p.show(s, f, texts)));
         farNow.setText(texts.say(coaching.now()));
         Optional<Double> count = counting(s);
@@ -548,17 +582,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
             case DIGIT9, NUMPAD9 -> Optional.of(Sight.FLOATS);
             default -> Optional.empty();
         };
-        sight.ifPresent(s -> {
-            driver.saw(s);
-            Texts texts = desk.texts();
-            String word = switch (s) {
-                case FLUX_SHIMMERS -> texts.get("sight.press.flux_shimmers");
-                case CORNER_SHINES -> texts.get("sight.press.corner_shines");
-                case FIRST_BALL -> texts.get("sight.press.first_ball");
-                case FLOATS -> texts.get("sight.press.floats");
-            };
-            tell(texts.get("run.saw", word, clockProperty().get()), false);
-        });
+        sight.ifPresent(this::see);
         return sight.isPresent();
     }
 

@@ -53,7 +53,10 @@ final class VerdictPage extends Page {
             case BROKEN_OFF -> "verdict.open";
         });
         Label about = Looks.label(plan.recipe().title() + " · " + plan.target().name() + " "
-                + plan.target().part() + " · " + bead, "muted");
+                + plan.target().part() + " · " + bead
+                + verdict.noProbe().map(k -> " · " + texts.get("ledger.no_probe", texts.rise(k))).orElse(""),
+                "muted");
+        about.setId("verdict-about");
         var said = Looks.note("said");
         said.setId("verdict-said");
         keeper = new Keeper(desk, said);

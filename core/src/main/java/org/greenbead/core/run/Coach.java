@@ -70,7 +70,7 @@ final class Coach {
                     molten && run.joint().celsius() >= goal ? "coach.peak.nudge" : "coach.peak",
                     settings(stage));
             String task = run.plan().word();
-            if (run.byEye() && run.forming().isEmpty() && !run.melt().eye()) {
+            if (run.byEye() && run.forming().isEmpty() && !run.melt().eye() && !molten) {
                 return watching(run, stage);
             }
             Phrase next = !run.looked()

@@ -452,14 +452,25 @@ public final class RunEngine {
         return byEye() ? estimator.of(m -> m.probeC(where(end.probe()))).celsius() : Double.NaN;
     }
 
+    /** Under the chip, or beside it where the board is bare. */
     private ProbePlace where(String probe) {
         boolean under = probe.contains("under") || probe.contains("bottom");
         Point chip = plan.target().centreMm();
-        double beside = chip.xMm() + plan.target().sizeMm().xMm() / 2 + BESIDE_MM;
-        Point at = under
-                ? chip
-                : new Point(Math.min(beside, plan.board().sizeMm().xMm()), chip.yMm());
-        return new ProbePlace(probe, ProbePlace.Role.BOARD, 1, under ? Side.BOTTOM : Side.TOP, at);
+        double x = plan.target().sizeMm().xMm() / 2 + BESIDE_MM;
+        double y = plan.target().sizeMm().yMm() / 2 + BESIDE_MM;
+        Point beside = List.of(new Point(chip.xMm() + x, chip.yMm()), new Point(chip.xMm(), chip.yMm() - y),
+                new Point(chip.xMm() - x, chip.yMm()), new Point(chip.xMm(), chip.yMm() + y)).stream()
+                .filter(this::bare).findFirst().orElse(chip);
+        return new ProbePlace(probe, ProbePlace.Role.BOARD, 1, under ? Side.BOTTOM : Side.TOP,
+                under ? chip : beside);
+    }
+
+    private boolean bare(Point at) {
+        Point size = plan.board().sizeMm();
+        boolean onBoard = at.xMm() >= 0 && at.yMm() >= 0 && at.xMm() <= size.xMm() && at.yMm() <= size.yMm();
+        return onBoard && plan.board().chips().stream().filter(c -> c.side() == Side.TOP)
+                .noneMatch(c -> Math.abs(at.xMm() - c.centreMm().xMm()) <= c.sizeMm().xMm() / 2
+                        && Math.abs(at.yMm() - c.centreMm().yMm()) <= c.sizeMm().yMm() / 2);
     }
 
     private void said(RunEvent.Said said) {

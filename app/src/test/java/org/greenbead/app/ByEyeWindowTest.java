@@ -1,0 +1,106 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import javafx.embed.swing.SwingFXUtils;
+import javafx.scene.control.Button;
+import javafx.scene.input.KeyCode;
+import javax.imageio.ImageIO;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.greenbead.store.RunEntry;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** A run on a bench without any thermocouple, from the start to the ledger, by pedal and by what is seen. */
+public class ByEyeWindowTest {
+    private BenchWindow window;
+
+    @BeforeMethod
+    public void openWithoutProbes() throws Exception {
+        window = BenchWindow.onDemo();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Bench b = ledger.document(Format.BENCH, "quay-1", Bench.class);
+            ledger.save(new Bench(b.id(), b.title(), b.ambientC(), b.heater(), b.air(), List.of(),
+                    b.calibrations()));
+        }
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+    }
+
+    @AfterMethod(alwaysRun = true)
+    public void close() throws Exception {
+        window.close();
+        window.remove();
+    }
+
+    /** Keeps a picture where somebody asks for it. */
+    private void picture(String name) throws Exception {
+        String folder = System.getProperty("greenbead.pictures");
+        if (folder != null) {
+            var image = window.fx(() -> window.scene().snapshot(null));
+            ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png",
+                    Path.of(folder, name + ".png").toFile());
+        }
+    }
+
+    @Test
+    public void runIsLedByEyeAndSaysSoEverywhere() throws Exception {
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#pedal-word", "Start the run");
+        window.press(KeyCode.T);
+        window.press(KeyCode.SPACE);
+        window.awaitText("#coach-next", "when the model has the board at");
+        assertTrue(window.text("#tile-board-top-foot").startsWith("no probe"),
+                window.text("#tile-board-top-foot"));
+        picture("byeye-soak");
+        window.await("the sights to press", () -> {
+            if (window.scene().lookup("#remedy-HEATER_LAG") instanceof Button remedy) {
+                remedy.fire();
+            }
+            return window.scene().lookup("#sights") != null && window.scene().lookup("#sights").isVisible();
+        });
+        window.awaitText("#pedal-word", "The flux shimmers");
+        window.awaitText("#pedal-so", "brings the joint from");
+        picture("byeye-flux");
+        window.press(KeyCode.DIGIT6);
+        window.awaitText("#run-said", "The flux shimmers: noted");
+        window.awaitText("#pedal-word", "A corner shines");
+        window.awaitText("#sight", "shin");
+        picture("byeye-corner");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "It moves");
+        window.awaitText("#sight", "swims");
+        window.click("#sight-floats");
+        window.awaitText("#pedal-word", "Chip is off");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Finish the run");
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#verdict");
+        assertTrue(window.text("#verdict-about").contains("no probe"), window.text("#verdict-about"));
+        picture("byeye-verdict");
+        window.press(KeyCode.L);
+        window.awaitText("#pedal-so", "replays it as it was");
+        picture("byeye-ledger");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            RunEntry run = ledger.runs().getFirst();
+            assertTrue(run.noProbe().isPresent(), "the ledger knows");
+            assertTrue(run.noProbe().orElseThrow() > 2, "± " + run.noProbe());
+            assertFalse(run.outcome().equals(Optional.of(Verdict.Outcome.BROKEN_OFF)));
+            assertEquals(ledger.runs().get(1).noProbe(), Optional.empty(), "a probed run does not say it");
+        }
+        window.open();
+    }
+}
