@@ -206,11 +206,45 @@ public class MainTest {
         Path csv = folder.resolve("r.csv");
         assertEquals(typeWithData("export", "run", log.toString(), csv.toString()).status(), 0);
         assertEquals(Files.readAllLines(csv).stream().filter(l -> !l.startsWith("#")).count() - 1,
-                RunLog.read(log, files).events().size());
+                RunLog.read(log, files).events().stream()
+                        .filter(e -> !(e instanceof org.greenbead.core.run.RunEvent.Checkpoint)).count());
+        Path trace = folder.resolve("trace.csv");
+        assertEquals(type("replay", log.toString(), "--trace", trace.toString()).status(), 0);
+        assertTrue(Files.readString(trace).startsWith("time_s,stage,status,act,joint_c,joint_low_c"));
         Files.writeString(log, Files.readString(log).substring(0, (int) Files.size(log) - 20));
         Said torn = type("replay", log.toString());
         assertEquals(torn.status(), 1, "a run without its end proves nothing");
         assertTrue(torn.err().contains("cut off"), torn.err());
+    }
+
+    /** Dots of solder in place of a thermocouple: what is missing is said, and what is there is learned from. */
+    @Test
+    public void benchIsLearnedFromDots() throws Exception {
+        Path dots = folder.resolve("dots.json");
+        Files.writeString(dots,
+                """
+                        {"format": "greenbead/witness/1", "id": "dots-1",
+                         "dots": [{"name": "A", "alloy": "Sn42Bi58", "side": "top", "at_mm": [36, 48]},
+                                  {"name": "B", "alloy": "Sn63Pb37", "side": "top", "at_mm": [36, 50]},
+                                  {"name": "C", "alloy": "Sn42Bi58", "side": "bottom", "at_mm": [36, 58]},
+                                  {"name": "S", "alloy": "SAC305", "side": "top", "at_mm": [10, 20]}],
+                         "steps": [{"from_s": 0, "heater_c": 220, "air": null}, {"from_s": 150, "heater_c": 300, "air": null},
+                                   {"from_s": 300, "heater_c": 300, "air": {"set_c": 330, "flow_lpm": 26, "nozzle_mm": 10, "distance_mm": 22, "circle_mm": 6}}],
+                         "presses": [{"dot": "A", "time_s": 312}, {"dot": "B", "time_s": 345}, {"dot": "C", "time_s": 318}],
+                         "end_s": 360, "foreign": false}
+                        """);
+        Said without = type("calibrate", "--witness", dots.toString());
+        assertEquals(without.status(), 2);
+        assertTrue(without.err().contains("--plan"), without.err());
+        Said learned = type("calibrate", "--witness", dots.toString(), "--plan", plan.toString());
+        assertEquals(learned.status(), 0, learned.err());
+        assertTrue(learned.out().contains("3 of 4 melted") && learned.out().contains("heater"),
+                learned.out());
+        Files.writeString(dots, Files.readString(dots).replace("\"dot\": \"C\"", "\"dot\": \"Z\""));
+        Said wrong = type("calibrate", "--witness", dots.toString(), "--plan", plan.toString());
+        assertEquals(wrong.status(), 2);
+        assertTrue(wrong.err().contains("there is no such dot"), wrong.err());
+        assertEquals(type("calibrate").status(), 2, "nothing to learn from");
     }
 
     private static String verdict(String out) {

@@ -12,7 +12,7 @@ import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunState;
 
 /**
- * What was known and said during a run, a line a second and at every event that is no sample: {@code time_s, stage, status, act, joint_c,
+ * What was known and said during a run, a line a second, at every event that is no sample, and whenever status or act change: {@code time_s, stage, status, act, joint_c,
  * joint_low_c, joint_high_c, safe, evidence, findings}. SI and °C. {@code act} is the coach's stable name for what it asks; {@code evidence} and
  * {@code findings} are lists with | between.
  */
@@ -26,13 +26,17 @@ public final class KnownCsv {
                 "evidence", "findings");
         RunEngine engine = RunEngine.live(log.header().plan(), Optional.empty());
         double dueS = Double.NEGATIVE_INFINITY;
+        String said = "";
         for (RunEvent event : log.events()) {
             if (event instanceof RunEvent.Checkpoint) {
                 continue;
             }
             engine.apply(event);
             boolean sample = event instanceof RunEvent.Sampled;
-            if (!sample || event.timeS() >= dueS - 1e-6) {
+            String says = engine.state().status() + " " + engine.state().coaching().name();
+            boolean turned = !says.equals(said);
+            said = says;
+            if (!sample || turned || event.timeS() >= dueS - 1e-6) {
                 csv.writeRecord(SafeCell.all(row(engine)));
                 dueS = sample ? Math.floor(event.timeS() + 1e-6) + 1 : dueS;
             }

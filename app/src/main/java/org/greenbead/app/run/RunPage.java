@@ -178,7 +178,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
         head.setMinWidth(Region.USE_PREF_SIZE);
         sight.setPrefWidth(320);
         simulated.getChildren().addAll(head, sight);
-        String probe = plan.bench().probes().isEmpty() ? "" : plan.bench().probes().getFirst().name();
+        if (plan.bench().probes().isEmpty()) {
+            // There is nothing to pull off.
+            return;
+        }
+        String probe = plan.bench().probes().getFirst().name();
         fault("sim-probe", "run.sim.probe", (b, on) -> b.breakProbe(probe, on), texts);
         fault("sim-freeze", "run.sim.freeze", (b, on) -> b.freezeProbe(probe, on), texts);
         fault("sim-cable", "run.sim.cable", SimulatedBench::dropLink, texts);
