@@ -141,6 +141,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
                 desk.settings().unit().subscribe(u -> renew()));
         backWord("");
         noteWord(texts.get("key.note"));
+        clock("0:00");
     }
 
     /** What is seen at the chip, to press: the only instrument of a run that is led by eye. */

@@ -665,7 +665,7 @@ public final class Workshop implements Navigator {
                 event.consume();
                 return;
             }
-            if (!page.get().key(code, event.isControlDown())) {
+            if (awaited.isPresent() || !page.get().key(code, event.isControlDown())) {
                 root.requestFocus();
             }
             event.consume();
@@ -682,7 +682,8 @@ public final class Workshop implements Navigator {
             pressPedal();
             return true;
         }
-        if (here.key(code, control)) {
+        // A page that is about to be replaced takes no keys any more; the places still do.
+        if (awaited.isEmpty() && here.key(code, control)) {
             return true;
         }
         if (control && code == KeyCode.Z && !current.isEmpty()) {

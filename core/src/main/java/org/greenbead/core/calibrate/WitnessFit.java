@@ -50,8 +50,10 @@ public final class WitnessFit {
     /** What one board does otherwise all over, K: it does not average out over its dots. */
     private static final double BOARD_K = 2.5;
     private static final double LIKELY_SD = 1.5;
+    /** Weights that change by less change nothing. */
+    private static final double SETTLED = 0.1;
     private static final int LEAST_DOTS = 3;
-    private static final double MOMENT_S = 0.5;
+    private static final double MOMENT_S = 1;
     /** On a board of another kind its own heat and copper say nothing of the board that is worked. */
     private static final int CARRIED = 2;
 
@@ -114,7 +116,15 @@ public final class WitnessFit {
         for (int round = 0; round < 4; round++) {
             best = optimise(point);
             point = best.getPoint().toArray();
+            double[] was = weight.clone();
             reweigh(look(point), point[parameters - 1]);
+            double changed = 0;
+            for (int i = 0; i < was.length; i++) {
+                changed = Math.max(changed, Math.abs(was[i] - weight[i]));
+            }
+            if (changed < SETTLED) {
+                break;
+            }
         }
         double[] residuals = look(point);
         double[] sd = deviations(best, parameters);
