@@ -282,11 +282,16 @@ public final class Walk {
         System.out.printf(Locale.ROOT, "  %-8s %s%n", key.getName(), why);
         hand.press();
         fx(() -> {
-            Node to = scene.getFocusOwner() == null ? scene.getRoot() : scene.getFocusOwner();
-            Event.fireEvent(to, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", key, false, false, false, false));
-            Event.fireEvent(to, new KeyEvent(KeyEvent.KEY_RELEASED, "", "", key, false, false, false, false));
+            deliver(KeyEvent.KEY_PRESSED, key);
+            // By now another page may be there: the key comes up where the keyboard is then.
+            deliver(KeyEvent.KEY_RELEASED, key);
             return null;
         });
+    }
+
+    private void deliver(javafx.event.EventType<KeyEvent> type, KeyCode key) {
+        Node to = scene.getFocusOwner() == null ? scene.getRoot() : scene.getFocusOwner();
+        Event.fireEvent(to, new KeyEvent(type, "", "", key, false, false, false, false));
     }
 
     private void type(String id, String text)
