@@ -43,6 +43,8 @@ final class EnsembleEstimator implements JointEstimator {
     /** Tools and hands are earlier or later than modelled by about this, s. */
     private static final double TIMING_S = 0.65;
     private static final double RAMP_MEMORY_S = 3;
+    /** A press that means nothing may come anywhere between room and the hottest air on a joint, K. */
+    private static final double EYE_RANGE_K = 250;
     /** What jet and heater of a measured bench may differ by from one day to another and still be the same bench, ln. */
     private static final double ANY_DAY_LN = 0.15;
     /** What the eye reports is older than the press; this much past is kept, s. */
@@ -234,9 +236,9 @@ final class EnsembleEstimator implements JointEstimator {
             return 1;
         }
         // Either it was what it looked like, or an error of the eye, which says nothing: moments of the mixture.
-        double all = Math.max(1, KEPT > 0 ? variance + error : error);
+        double all = variance + error;
         double hit = Math.exp(-0.5 * innovation * innovation / all) / Math.sqrt(2 * Math.PI * all);
-        double miss = 1.0 / 250;
+        double miss = 1 / EYE_RANGE_K;
         double trust = (1 - sight.falseShare()) * hit
                 / ((1 - sight.falseShare()) * hit + sight.falseShare() * miss);
         double gain = variance / (variance + error);

@@ -22,7 +22,7 @@ final class HeatAccount {
     private double aboveS;
     private double peakJointC = Double.NEGATIVE_INFINITY;
     private double peakTopC = Double.NEGATIVE_INFINITY;
-    private double peakSigmaK;
+    private Optional<Estimate> peak = Optional.empty();
     private double highestJointC = Double.NEGATIVE_INFINITY;
     private double firstMeltS = Double.NaN;
     private boolean reached;
@@ -50,7 +50,7 @@ final class HeatAccount {
         jointTrace.add(timeS, estimator.of(HeatModel::jointCentreC).celsius());
         if (hot.celsius() > peakJointC) {
             peakJointC = hot.celsius();
-            peakSigmaK = hot.sigmaK();
+            peak = Optional.of(hot);
         }
         highestJointC = Math.max(highestJointC, hot.highC());
         peakTopC = Math.max(peakTopC, top.celsius());
@@ -90,9 +90,9 @@ final class HeatAccount {
         return peakJointC;
     }
 
-    /** One standard deviation of the peak, K. */
-    double peakSigmaK() {
-        return peakSigmaK;
+    /** What is shown as ± of the peak, K; NaN before any heat. */
+    double peakPlusMinusK() {
+        return peak.map(Estimate::plusMinusK).orElse(Double.NaN);
     }
 
     double peakTopC() {

@@ -42,9 +42,9 @@ final class Judge {
         } else {
             melting(plan, melt, peakJointC, account.aboveS(), lines);
         }
-        if (course.byEye()) {
+        if (course.byEye() && Double.isFinite(account.peakPlusMinusK())) {
             lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED, Phrase.of("verdict.no_probe",
-                    new Quantity.TempC(peakJointC), new Quantity.RiseK(1.645 * account.peakSigmaK()))));
+                    new Quantity.TempC(peakJointC), new Quantity.RiseK(account.peakPlusMinusK()))));
         }
         boolean broken = calibrates ? everMolten : peakJointC < alloy.liquidusC();
         var melted = new ArrayList<String>();
@@ -104,7 +104,9 @@ final class Judge {
                                         : Verdict.Outcome.WORKED;
         return new Verdict(outcome, lines, peakJointC, account.aboveS(), account.peakTopC(), lengthS, melt,
                 everMolten, melted,
-                course.byEye() ? Optional.of(1.645 * account.peakSigmaK()) : Optional.empty());
+                course.byEye()
+                        ? Optional.of(account.peakPlusMinusK()).filter(Double::isFinite)
+                        : Optional.empty());
     }
 
     /** Whether the joints melted, how hot and how long. */

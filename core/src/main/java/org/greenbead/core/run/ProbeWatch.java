@@ -138,6 +138,13 @@ final class ProbeWatch {
         silent();
     }
 
+    /** It lives, and is another place's from now on. */
+    void beginAnew() {
+        trace.clear();
+        lastC = Double.NaN;
+        disagreeSinceS = Double.NaN;
+    }
+
     void silent() {
         health = ProbeView.Health.SILENT;
     }

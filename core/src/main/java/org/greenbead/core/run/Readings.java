@@ -26,7 +26,11 @@ final class Readings {
     /** Off the room by more than this at the start a probe is not believed; by more than the smaller it is named. Judgement, K. */
     private static final double START_OFF_K = 10;
     private static final double START_CARE_K = 4;
+    /** A warm board is about as warm everywhere: within this, and this share of its rise. Judgement. */
     private static final double START_ALIKE_K = 8;
+    private static final double START_ALIKE_SHARE = 0.2;
+    /** No board is left this hot by a run that was safe to move, °C. */
+    private static final double HOTTEST_START_C = 250;
     private static final double START_S = 5;
     /** Outside what can be for this long is no noise; inside for that long is no accident, s. */
     private static final double OUTSIDE_S = 15;
@@ -153,8 +157,8 @@ final class Readings {
                 .map(Reading.Measured.class::cast).filter(m -> watches.containsKey(m.probe())).toList();
         double low = measured.stream().mapToDouble(Reading.Measured::celsius).min().orElse(room);
         double high = measured.stream().mapToDouble(Reading.Measured::celsius).max().orElse(room);
-        if (!measured.isEmpty() && low > room + START_OFF_K && high < 250
-                && high - low < START_ALIKE_K + 0.2 * (high - room)) {
+        if (!measured.isEmpty() && low > room + START_OFF_K && high < HOTTEST_START_C
+                && high - low < START_ALIKE_K + START_ALIKE_SHARE * (high - room)) {
             warmAsked = true;
             warmC = measured.stream().mapToDouble(Reading.Measured::celsius).average().orElseThrow();
             trust = Trust.WARM_OR_WRONG;
@@ -192,6 +196,9 @@ final class Readings {
         warmAsked = false;
         atStart.remove("warm");
         trust = Trust.FITS;
+        // A bench that was taken for cold cannot have been outdone.
+        allOffK = 0;
+        outsideSinceS.clear();
         envelope.ifPresent(e -> e.startAt(warmC));
         return warmC;
     }
@@ -300,9 +307,9 @@ final class Readings {
                     new Quantity.RiseK(expectedK), new Quantity.Count(a.channel()),
                     new Quantity.Count(b.channel())));
         }
-        watches.get(a.name()).forget();
-        watches.get(b.name()).forget();
-        believed = Map.of();
+        watches.get(a.name()).beginAnew();
+        watches.get(b.name()).beginAnew();
+        believed = new LinkedHashMap<>();
     }
 
     /** Which of them is false stays open. */
