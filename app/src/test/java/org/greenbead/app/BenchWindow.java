@@ -11,6 +11,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import javafx.embed.swing.SwingFXUtils;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
@@ -18,6 +19,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import javafx.stage.Window;
+import javax.imageio.ImageIO;
 import org.greenbead.app.demo.HandClock;
 import org.greenbead.app.shell.FilePicker;
 import org.greenbead.store.DemoWorld;
@@ -262,6 +264,16 @@ final class BenchWindow {
                     () -> WaitForAsyncUtils.waitForAsyncFx(30_000, seen));
         } catch (TimeoutException e) {
             throw new TimeoutException(what + " did not come");
+        }
+    }
+
+    /** Keeps a picture where somebody asks for it. */
+    void picture(String name) throws Exception {
+        String folder = System.getProperty("greenbead.pictures");
+        if (folder != null) {
+            var image = fx(() -> scene().snapshot(null));
+            ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png",
+                    Path.of(folder, name + ".png").toFile());
         }
     }
 

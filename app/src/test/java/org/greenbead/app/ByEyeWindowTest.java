@@ -4,14 +4,11 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
-import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
-import javafx.embed.swing.SwingFXUtils;
 import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
-import javax.imageio.ImageIO;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.Format;
@@ -44,16 +41,6 @@ public class ByEyeWindowTest {
         window.remove();
     }
 
-    /** Keeps a picture where somebody asks for it. */
-    private void picture(String name) throws Exception {
-        String folder = System.getProperty("greenbead.pictures");
-        if (folder != null) {
-            var image = window.fx(() -> window.scene().snapshot(null));
-            ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png",
-                    Path.of(folder, name + ".png").toFile());
-        }
-    }
-
     @Test
     public void runIsLedByEyeAndSaysSoEverywhere() throws Exception {
         window.awaitNode("#remedy-CELL_CONNECTED");
@@ -64,7 +51,7 @@ public class ByEyeWindowTest {
         window.awaitText("#coach-next", "when the model has the board at");
         assertTrue(window.text("#tile-board-top-foot").startsWith("no probe"),
                 window.text("#tile-board-top-foot"));
-        picture("byeye-soak");
+        window.picture("byeye-soak");
         window.await("the sights to press", () -> {
             if (window.scene().lookup("#remedy-HEATER_LAG") instanceof Button remedy) {
                 remedy.fire();
@@ -73,12 +60,12 @@ public class ByEyeWindowTest {
         });
         window.awaitText("#pedal-word", "The flux shimmers");
         window.awaitText("#pedal-so", "brings the joint from");
-        picture("byeye-flux");
+        window.picture("byeye-flux");
         window.press(KeyCode.DIGIT6);
         window.awaitText("#run-said", "The flux shimmers: noted");
         window.awaitText("#pedal-word", "A corner shines");
         window.awaitText("#sight", "shin");
-        picture("byeye-corner");
+        window.picture("byeye-corner");
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "It moves");
         window.awaitText("#sight", "swims");
@@ -89,10 +76,10 @@ public class ByEyeWindowTest {
         window.press(KeyCode.SPACE);
         window.awaitNode("#verdict");
         assertTrue(window.text("#verdict-about").contains("no probe"), window.text("#verdict-about"));
-        picture("byeye-verdict");
+        window.picture("byeye-verdict");
         window.press(KeyCode.L);
         window.awaitText("#pedal-so", "replays it as it was");
-        picture("byeye-ledger");
+        window.picture("byeye-ledger");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
             RunEntry run = ledger.runs().getFirst();

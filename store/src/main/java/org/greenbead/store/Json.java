@@ -190,6 +190,8 @@ final class Json {
             @JsonSubTypes.Type(value = Quantity.Hours.class, name = "hours"),
             @JsonSubTypes.Type(value = Quantity.Millimetres.class, name = "mm"),
             @JsonSubTypes.Type(value = Quantity.LitresPerMinute.class, name = "flow"),
+            @JsonSubTypes.Type(value = Quantity.Percent.class, name = "percent"),
+            @JsonSubTypes.Type(value = Quantity.DialStep.class, name = "dial_step"),
             @JsonSubTypes.Type(value = Quantity.Count.class, name = "count"),
             @JsonSubTypes.Type(value = Quantity.Name.class, name = "name"),
             @JsonSubTypes.Type(value = Quantity.Word.class, name = "word")})

@@ -27,6 +27,7 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.plan.Answer;
 import org.greenbead.core.plan.Constraint;
@@ -244,7 +245,8 @@ public final class PlannerPage extends Page {
                 Looks.label(numbers(answer, texts), "muted"));
         for (Stage stage : answer.recipe().stages()) {
             if (stage.purpose() != Stage.Purpose.COOL) {
-                lines.getChildren().add(Looks.label(stage(stage, texts), "text-ink", "small"));
+                lines.getChildren().add(
+                        Looks.label(stage(stage, plan.bench().air().dial(), texts), "text-ink", "small"));
             }
         }
         var limits = new VBox(1);
@@ -308,10 +310,13 @@ public final class PlannerPage extends Page {
                 String.format(Locale.ROOT, "%.1f K", a.drift().rmsK()));
     }
 
-    private static String stage(Stage s, Texts texts) {
+    private static String stage(Stage s, AirDial dial, Texts texts) {
         String heater = s.heaterC().map(c -> texts.get("planner.stage.heater", texts.temp(c))).orElse("");
-        String air = s.air().map(a -> texts.get("planner.stage.air", texts.temp(a.setC()), plain(a.flowLpm()),
-                plain(a.nozzleMm()), plain(a.distanceMm()), plain(a.circleMm()))).orElse("");
+        String air = s.air()
+                .map(a -> texts.get("planner.stage.air", texts.temp(a.setC()),
+                        texts.words().show(dial.says(a.flowLpm())),
+                        plain(a.nozzleMm()), plain(a.distanceMm()), plain(a.circleMm())))
+                .orElse("");
         String end = switch (s.end()) {
             case StageEnd.AfterTime t -> texts.get("planner.stage.time", Words.clock(t.seconds()));
             case StageEnd.ProbeReaches p ->

@@ -34,6 +34,7 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.quantity.Words;
@@ -146,7 +147,7 @@ public final class RecipePage extends Page {
         grid.getColumnConstraints().add(names);
         String sign = texts.words().unit().sign();
         List<String> rows = List.of(texts.get("recipe.heater", sign), texts.get("recipe.air", sign),
-                texts.get("recipe.flow"), texts.get("recipe.nozzle"),
+                flowWord(texts), texts.get("recipe.nozzle"),
                 texts.get("recipe.distance"), texts.get("recipe.circle"), texts.get("recipe.end"));
         for (int i = 0; i < rows.size(); i++) {
             grid.add(Looks.as(new Label(rows.get(i)), "stage-row"), 0, i + 1);
@@ -172,8 +173,9 @@ public final class RecipePage extends Page {
         if (!cools) {
             grid.add(field(index, "air", s -> s.air().map(a -> texts.words().bare(a.setC())).orElse(""), true,
                     this::air), col, 2);
-            grid.add(field(index, "flow", s -> s.air().map(a -> plain(a.flowLpm())).orElse(""), false,
-                    (s, v) -> s.withAir(s.air().map(a -> new AirSetting(a.setC(), v.orElseThrow(),
+            grid.add(field(index, "flow", s -> s.air().map(a -> tenth(dial().dial(a.flowLpm()))).orElse(""),
+                    false,
+                    (s, v) -> s.withAir(s.air().map(a -> new AirSetting(a.setC(), dial().lpm(v.orElseThrow()),
                             a.nozzleMm(), a.distanceMm(), a.circleMm())))),
                     col, 3);
             grid.add(field(index, "nozzle", s -> s.air().map(a -> plain(a.nozzleMm())).orElse(""), false,
@@ -240,6 +242,22 @@ public final class RecipePage extends Page {
         return stage.withAir(celsius.map(c -> stage.air()
                 .map(a -> new AirSetting(c, a.flowLpm(), a.nozzleMm(), a.distanceMm(), a.circleMm()))
                 .orElseGet(() -> original.gentleAir(c))));
+    }
+
+    private AirDial dial() {
+        return original.bench().air().dial();
+    }
+
+    private String flowWord(Texts texts) {
+        return switch (dial().scale()) {
+            case LITRES -> texts.get("recipe.flow.litres");
+            case PERCENT -> texts.get("recipe.flow.percent");
+            case STEPS -> texts.get("recipe.flow.steps");
+        };
+    }
+
+    private static String tenth(double value) {
+        return plain(Math.rint(value * 10) / 10);
     }
 
     private static String plain(double value) {

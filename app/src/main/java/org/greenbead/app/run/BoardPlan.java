@@ -1,6 +1,7 @@
 package org.greenbead.app.run;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import javafx.css.PseudoClass;
 import javafx.scene.Group;
@@ -22,10 +23,27 @@ import org.greenbead.core.run.RunPlan;
 
 /** The board from above, each part in the colour of its temperature; what sits underneath is dashed. Lies on its side where that fits better. */
 public final class BoardPlan extends Region {
+    private static final double SPOT_PX = 9;
+    private static final PseudoClass DONE = PseudoClass.getPseudoClass("done");
     private final Group drawing = new Group();
     private RunPlan plan;
     private Map<String, Double> celsius = new HashMap<>();
     private Texts texts;
+    private List<Spot> spots = List.of();
+    private boolean upright;
+
+    /** Something small with a letter. @param done true once it has happened there */
+    public record Spot(String letter, Point atMm, boolean done) {}
+
+    /** As it lies, whatever shape its place has: what is put down by hand must not turn round. */
+    public void upright() {
+        upright = true;
+    }
+
+    /** What is marked on the board, above all else. */
+    public void spots(List<Spot> marked) {
+        spots = List.copyOf(marked);
+    }
 
     public BoardPlan() {
         drawing.setManaged(false);
@@ -52,7 +70,7 @@ public final class BoardPlan extends Region {
             return;
         }
         Board board = plan.board();
-        boolean turned = board.sizeMm().yMm() > board.sizeMm().xMm() == getWidth() > getHeight();
+        boolean turned = !upright && board.sizeMm().yMm() > board.sizeMm().xMm() == getWidth() > getHeight();
         double bw = turned ? board.sizeMm().yMm() : board.sizeMm().xMm();
         double bh = turned ? board.sizeMm().xMm() : board.sizeMm().yMm();
         double scale = Math.min((getWidth() - 4) / bw, (getHeight() - 4) / bh);
@@ -77,6 +95,21 @@ public final class BoardPlan extends Region {
             name.applyCss();
             name.setX(at[0] - name.getLayoutBounds().getWidth() / 2);
             name.setY(at[1] + 15);
+        }
+        for (Spot spot : spots) {
+            double[] at = place(spot.atMm(), turned, scale, left, top);
+            var dot = Looks.as(new Circle(at[0], at[1], SPOT_PX), "plan-spot");
+            dot.pseudoClassStateChanged(DONE, spot.done());
+            Text letter = Looks.as(new Text(spot.letter()), "plan-spot-letter");
+            letter.pseudoClassStateChanged(DONE, spot.done());
+            drawing.getChildren().addAll(dot, letter);
+            letter.applyCss();
+            letter.setX(at[0] - letter.getLayoutBounds().getWidth() / 2);
+            letter.setY(at[1] + 4);
+        }
+        // Drawn within a layout it would be shown once without its colours.
+        if (getScene() != null) {
+            drawing.applyCss();
         }
     }
 

@@ -122,7 +122,7 @@ final class Dials extends VBox {
                     .ifPresent(a -> figure(
                             texts.get("forming.air"),
                             texts.get("forming.air.is", texts.temp(a.setC()), texts.words().show(
-                                    new Quantity.LitresPerMinute(a.flowLpm()))),
+                                    plan.bench().air().dial().says(a.flowLpm()))),
                             texts));
             rehearsal.ifPresent(r -> figure(texts.get("forming.time"),
                     texts.get("forming.time.is", Words.clock(r.lengthS())), texts));

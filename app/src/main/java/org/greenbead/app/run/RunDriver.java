@@ -1,7 +1,6 @@
 package org.greenbead.app.run;
 
 import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -21,9 +20,7 @@ import org.greenbead.core.board.Side;
 import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.Ahead;
-import org.greenbead.core.run.BenchHands;
 import org.greenbead.core.run.LinkLostException;
-import org.greenbead.core.run.ProbePort;
 import org.greenbead.core.run.Reading;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEngine;
@@ -37,8 +34,6 @@ import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.core.thermal.HeatField;
 import org.greenbead.core.thermal.HeatInput;
-import org.greenbead.device.LoggerConfig;
-import org.greenbead.device.ModbusLogger;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.RunEntry;
 import org.greenbead.store.RunHeader;
@@ -89,22 +84,20 @@ public final class RunDriver implements AutoCloseable {
     private static final long PICTURE_NANOS = 200_000_000;
     private volatile Map<Side, HeatField> heat = Map.of();
     private long pictureNanos;
-    private volatile Optional<SimulatedBench> bench = Optional.empty();
+    private final BenchLink link;
     // Touched by the runner alone.
     private Optional<RunSession> session = Optional.empty();
-    private Optional<ProbePort> port = Optional.empty();
     private Optional<RunEntry> entry = Optional.empty();
-    private BenchHands hands = BenchHands.TECHNICIAN;
     private double timeS;
     private double offsetS;
     private long startedNanos;
-    private double pollS = SAMPLE_S;
     private Optional<RunEngine> idle = Optional.empty();
     private String lastTrouble = "";
 
     public RunDriver(Desk desk, RunPlan plan, Listener listener) {
         this.desk = desk;
         this.plan = plan;
+        this.link = new BenchLink(desk, SAMPLE_S);
         this.listener = listener;
     }
 
@@ -121,7 +114,7 @@ public final class RunDriver implements AutoCloseable {
 
     /** The simulated bench's own affairs: faults, and what the eye would see. */
     public Optional<SimulatedBench> bench() {
-        return bench;
+        return link.bench();
     }
 
     public void speed(int times) {
@@ -154,33 +147,9 @@ public final class RunDriver implements AutoCloseable {
         }
     }
 
-    /** Puts a simulated bench under the simulated logger. */
-    private SimulatedBench simulate(RunPlan on, long seed) throws IOException {
-        var simulated = new SimulatedBench(on, seed);
-        var logger = desk.simulatedLogger();
-        logger.show(simulated, on.bench().probes());
-        port.ifPresent(ProbePort::close);
-        bench = Optional.of(simulated);
-        hands = simulated;
-        port = Optional.of(on.bench().probes().isEmpty()
-                ? ProbePort.NONE
-                : new ModbusLogger(logger.config(), on.bench().probes()));
-        return simulated;
-    }
-
     private boolean connect(long seed) {
-        String file = desk.settings().loggerFile().get();
         try {
-            if (plan.bench().probes().isEmpty() && !desk.demo()) {
-                // Led by eye at a real bench: there is nothing to ask.
-                port = Optional.of(ProbePort.NONE);
-            } else if (file.isBlank()) {
-                simulate(plan, seed);
-            } else {
-                LoggerConfig config = LoggerConfig.read(Path.of(file));
-                pollS = config.pollMs() / 1000.0;
-                port = Optional.of(new ModbusLogger(config, plan.bench().probes()));
-            }
+            link.connect(plan, seed);
             return true;
         } catch (IOException | IllegalArgumentException e) {
             Platform.runLater(() -> listener.failed("run.nologger", e.getMessage()));
@@ -189,13 +158,13 @@ public final class RunDriver implements AutoCloseable {
     }
 
     private void peek() {
-        if (session.isPresent() || port.isEmpty() || idle.isEmpty()) {
+        if (session.isPresent() || link.port().isEmpty() || idle.isEmpty()) {
             peeking.stop();
             return;
         }
         List<Reading> readings;
         try {
-            readings = port.get().sweep();
+            readings = link.port().get().sweep();
         } catch (LinkLostException e) {
             readings = List.of();
         }
@@ -206,19 +175,20 @@ public final class RunDriver implements AutoCloseable {
     /** Begins: ledger first, then the log, then the heat; at a stencil the heat waits for the hands. */
     public void start(Optional<Rehearsal> rehearsal) {
         submit(() -> {
-            if (session.isPresent() || port.isEmpty()) {
+            if (session.isPresent() || link.port().isEmpty()) {
                 return;
             }
             Instant now = desk.clock().instant();
-            RunEntry begun = desk.ledger().beginRun(plan, now, bench.isPresent());
+            RunEntry begun = desk.ledger().beginRun(plan, now, link.bench().isPresent());
             try {
-                var header = new RunHeader(begun.id(), now, bench.isPresent(),
-                        bench.isPresent() ? DemoWorld.SEED : 0, plan);
+                var header = new RunHeader(begun.id(), now, link.bench().isPresent(),
+                        link.bench().isPresent() ? DemoWorld.SEED : 0, plan);
                 var writer = RunLogWriter.begin(desk.ledger().logFile(begun), header, desk.files(),
                         desk.clock());
                 entry = Optional.of(begun);
                 session = Optional
-                        .of(new RunSession(RunEngine.live(plan, rehearsal), port.get(), writer, hands));
+                        .of(new RunSession(RunEngine.live(plan, rehearsal), link.port().get(), writer,
+                                link.hands()));
                 startedNanos = System.nanoTime();
                 publish(plan.forming().isPresent() ? session.get().state() : session.get().start(0));
                 sampling.start();
@@ -237,14 +207,14 @@ public final class RunDriver implements AutoCloseable {
                 if (!connect(log.header().seed())) {
                     return;
                 }
-                if (!log.header().simulated() && bench.isPresent()) {
+                if (!log.header().simulated() && link.bench().isPresent()) {
                     Platform.runLater(() -> listener.failed("run.nologger", desk.texts().get("run.real")));
                     return;
                 }
                 RunEngine engine = RunEngine.live(ran, rehearsal);
                 // A simulated bench stood still while nobody looked: the same bench is driven again to where it was.
                 Optional<SimulatedBench> again = log.header().simulated()
-                        ? Optional.of(simulate(ran, log.header().seed()))
+                        ? Optional.of(link.simulate(ran, log.header().seed()))
                         : Optional.empty();
                 var past = new ArrayList<RunState>();
                 for (RunEvent event : log.events()) {
@@ -260,12 +230,13 @@ public final class RunDriver implements AutoCloseable {
                 double awayS = Math.max(0,
                         Duration.between(left.startedAt(), desk.clock().instant()).toMillis() / 1000.0
                                 - log.lengthS());
-                timeS = log.lengthS() + (bench.isEmpty() ? awayS : 0);
+                timeS = log.lengthS() + (link.bench().isEmpty() ? awayS : 0);
                 offsetS = timeS;
                 startedNanos = System.nanoTime();
                 var writer = RunLogWriter.resume(desk.ledger().logFile(left), desk.files(), desk.clock());
                 entry = Optional.of(left);
-                session = Optional.of(new RunSession(engine, port.orElseThrow(), writer, hands));
+                session = Optional
+                        .of(new RunSession(engine, link.port().orElseThrow(), writer, link.hands()));
                 RunPlan now = engine.plan();
                 Platform.runLater(() -> listener.past(past, now));
                 publish(session.get().take(new RunEvent.Resumed(timeS, awayS)));
@@ -278,7 +249,7 @@ public final class RunDriver implements AutoCloseable {
 
     private void pump() {
         session.ifPresent(s -> {
-            double next = bench.isPresent()
+            double next = link.bench().isPresent()
                     ? timeS + SAMPLE_S
                     : offsetS + (System.nanoTime() - startedNanos) / 1e9;
             timeS = Math.max(timeS, next);
@@ -287,7 +258,7 @@ public final class RunDriver implements AutoCloseable {
     }
 
     private double periodS() {
-        return bench.isPresent() ? SAMPLE_S / speed : pollS;
+        return link.bench().isPresent() ? SAMPLE_S / speed : link.pollS();
     }
 
     private void after(RunState state) {
@@ -373,8 +344,7 @@ public final class RunDriver implements AutoCloseable {
             peeking.stop();
             session.ifPresent(RunSession::close);
             session = Optional.empty();
-            port.ifPresent(ProbePort::close);
-            port = Optional.empty();
+            link.close();
             closed.complete(null);
         });
         runner.shutdown();

@@ -39,6 +39,7 @@ import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.run.Coaching;
+import org.greenbead.core.run.ProbeView;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.Room;
 import org.greenbead.core.run.RunPlan;
@@ -55,6 +56,8 @@ import org.greenbead.store.RunLog;
 public final class RunPage extends Page implements RunDriver.Listener {
     private static final Duration REDRAW = Duration.millis(50);
     private static final double TRY_S = 92;
+    /** Half a degree more or less turns a whole one over; under three quarters the digits would only flicker, K. */
+    private static final double SEEN_K = 0.75;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -274,9 +277,28 @@ public final class RunPage extends Page implements RunDriver.Listener {
             }
             cue(s);
         }
-        state = Optional.of(states.getLast());
+        RunState last = states.getLast();
+        boolean same = !started && state.filter(s -> looksTheSame(s, last)).isPresent();
         takingUp = false;
-        renew();
+        if (!same) {
+            state = Optional.of(last);
+            renew();
+        }
+    }
+
+    /** Before the start probes flicker by tenths; what nobody would see is not drawn again. */
+    static boolean looksTheSame(RunState drawn, RunState now) {
+        return drawn.status() == now.status() && drawn.linkUp() == now.linkUp()
+                && drawn.coaching().equals(now.coaching()) && drawn.findings().equals(now.findings())
+                && drawn.forming().equals(now.forming())
+                && drawn.probes().keySet().equals(now.probes().keySet())
+                && drawn.probes().entrySet().stream().allMatch(e -> {
+                    ProbeView then = e.getValue();
+                    ProbeView is = now.probes().get(e.getKey());
+                    return then.health() == is.health()
+                            && (Double.isNaN(then.celsius()) && Double.isNaN(is.celsius())
+                                    || Math.abs(then.celsius() - is.celsius()) < SEEN_K);
+                });
     }
 
     private void renew() {

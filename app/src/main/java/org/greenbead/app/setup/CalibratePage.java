@@ -11,7 +11,6 @@ import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.input.KeyCode;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -42,7 +41,7 @@ public final class CalibratePage extends Page {
     private final RunEntry entry;
     private final Label said = Looks.label("", "text-ink");
     private final ProgressBar bar = new ProgressBar(0);
-    private final GridPane factors = new GridPane();
+    private final Factors factors = new Factors();
     private final VBox remarks = new VBox(5);
     private final HeatChart chart = new HeatChart();
     private final AtomicBoolean gone = new AtomicBoolean();
@@ -57,9 +56,6 @@ public final class CalibratePage extends Page {
         Texts texts = desk.texts();
         said.setId("fit-said");
         bar.setMaxWidth(Double.MAX_VALUE);
-        factors.setHgap(16);
-        factors.setVgap(7);
-        factors.setId("fit-factors");
         var head = Looks.as(new VBox(2, Looks.label(texts.get("fit.caps"), "caps"),
                 Looks.label(entry.jobId() + " · " + entry.recipe(), "now"), said), "instruction");
         var left = Looks.as(new VBox(10, Looks.label(texts.get("fit.factors"), "caps"), factors, remarks),
@@ -109,10 +105,7 @@ public final class CalibratePage extends Page {
                 .orElse(false);
         said.setText(
                 texts.get("fit.residual", texts.rise(max(made.beforeK())), texts.rise(max(made.afterK()))));
-        row(0, texts.get("fit.jet"), c.jet(), texts);
-        row(1, texts.get("fit.preheater"), c.preheater(), texts);
-        row(2, texts.get("fit.heat"), c.boardHeat(), texts);
-        row(3, texts.get("fit.along"), c.boardConductivity(), texts);
+        factors.show(c, texts);
         for (int i = 0; i < made.probes().size(); i++) {
             remarks.getChildren().add(Looks.label(texts.get("fit.probe", made.probes().get(i),
                     String.format(Locale.ROOT, "%.1f", made.beforeK()[i]),
@@ -120,7 +113,9 @@ public final class CalibratePage extends Page {
         }
         if (c.nozzleMm() > 0) {
             remarks.getChildren()
-                    .add(Looks.label(texts.get("fit.air", plain(c.nozzleMm()), plain(c.flowLpm())), "muted"));
+                    .add(Looks.label(texts.get("fit.air", plain(c.nozzleMm()),
+                            texts.words().show(bench.orElseThrow().air().dial().says(c.flowLpm()))),
+                            "muted"));
         }
         if (outlier) {
             remarks.getChildren().add(Looks.label(texts.get("fit.outlier"), "ink-hot"));
@@ -145,22 +140,6 @@ public final class CalibratePage extends Page {
         return String.format(Locale.ROOT, "%.0f", value);
     }
 
-    private void row(int at, String name, Calibration.Factor factor, Texts texts) {
-        double low = factor.value() * Math.exp(-1.645 * factor.sdLn());
-        double high = factor.value() * Math.exp(1.645 * factor.sdLn());
-        factors.add(Looks.label(name, "text-ink"), 0, at);
-        Label value = Looks.as(new Label(String.format(Locale.ROOT, "%.2f", factor.value())), "strong",
-                "text-ink");
-        value.setMinWidth(Region.USE_PREF_SIZE);
-        factors.add(value, 1, at);
-        factors.add(Looks.label(
-                factor.determined()
-                        ? texts.get("fit.interval", String.format(Locale.ROOT, "%.2f", low),
-                                String.format(Locale.ROOT, "%.2f", high))
-                        : texts.get("fit.undetermined"),
-                "muted"), 2, at);
-    }
-
     private static HeatChart.Data traces(Fit made, Texts texts) {
         var curves = new ArrayList<HeatChart.Curve>();
         List<String> inks = List.of("board", "under", "neighbour", "top");
@@ -183,14 +162,7 @@ public final class CalibratePage extends Page {
     }
 
     private void keep() {
-        Calibration said0 = fit.orElseThrow().calibration();
-        String id = bench.orElseThrow().id();
-        desk.io(() -> {
-            Bench now = desk.ledger().document(Format.BENCH, id, Bench.class);
-            Bench kept = History.with(now, said0);
-            desk.ledger().save(kept);
-            return kept;
-        }, kept -> go.setup());
+        Factors.keep(desk, bench.orElseThrow().id(), fit.orElseThrow().calibration(), go::setup);
     }
 
     @Override

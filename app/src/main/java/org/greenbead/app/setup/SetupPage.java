@@ -107,10 +107,21 @@ public final class SetupPage extends Page {
             guided.setId("guided-" + bench.id());
             guided.setMinWidth(Region.USE_PREF_SIZE);
             guided.setOnAction(press -> go.guided(bench.id()));
-            benches.getChildren().add(row(bench.title(), withKey(guided,
+            var dots = Looks.as(new Button(texts.get("setup.witness")), "act", "small");
+            dots.setId("witness-" + bench.id());
+            dots.setMinWidth(Region.USE_PREF_SIZE);
+            dots.setOnAction(press -> go.witness(bench.id()));
+            benches.getChildren().add(row(bench.title(), withKeys(List.of(guided, dots),
                     bench.heater().name() + " " + texts.temp(bench.heater().maxC()) + ", "
                             + bench.air().name() + ": "
                             + state)));
+            benches.getChildren().add(row(texts.get("setup.dial"),
+                    new AirDialRow(bench.id(), bench.air(), texts, dial -> desk.io(() -> {
+                        Bench now = desk.ledger().document(Format.BENCH, bench.id(), Bench.class);
+                        desk.ledger().save(now.with(dial));
+                        return now;
+                    }, kept -> {
+                    }))));
             for (Calibration c : bench.calibrations()) {
                 var count = Looks.as(
                         new ToggleButton(texts.get(c.counted() ? "setup.bench.counted" : "setup.bench.left")),
@@ -135,11 +146,12 @@ public final class SetupPage extends Page {
         }
     }
 
-    private static Region withKey(Button key, String words) {
+    private static Region withKeys(List<Button> keys, String words) {
         Label label = Looks.label(words, "text-ink");
         label.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(label, Priority.ALWAYS);
-        var line = new HBox(10, label, key);
+        var line = new HBox(10, label);
+        line.getChildren().addAll(keys);
         line.setAlignment(Pos.CENTER_LEFT);
         return line;
     }

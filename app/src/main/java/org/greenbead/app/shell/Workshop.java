@@ -36,6 +36,7 @@ import org.greenbead.app.run.ReplayPage;
 import org.greenbead.app.run.RunPage;
 import org.greenbead.app.setup.CalibratePage;
 import org.greenbead.app.setup.SetupPage;
+import org.greenbead.app.setup.WitnessPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
@@ -47,6 +48,7 @@ import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Phase;
 import org.greenbead.core.run.PlanRules;
+import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
 import org.greenbead.store.RunEntry;
 import org.greenbead.store.RunLog;
@@ -545,6 +547,23 @@ public final class Workshop implements Navigator {
 
     @Override
     public void guided(String benchId) {
+        teaching(benchId, GuidedRun::of, (m, plan) -> {
+            var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame())
+                    .waiting();
+            live = Optional.of(fresh);
+            show(fresh, "", Optional.empty());
+        });
+    }
+
+    @Override
+    public void witness(String benchId) {
+        teaching(benchId, plan -> plan,
+                (m, plan) -> show(new WitnessPage(desk, this, plan), "setup", Optional.empty()));
+    }
+
+    /** Opens what teaches a bench, with the plan of a job that lies on it and has a run ahead. */
+    private void teaching(String benchId, java.util.function.UnaryOperator<RunPlan> made,
+            java.util.function.BiConsumer<JobModel, RunPlan> open) {
         if (live.filter(RunPage::going).isPresent()) {
             home();
             return;
@@ -552,13 +571,10 @@ public final class Workshop implements Navigator {
         Optional<JobModel> on = order.stream().map(models::get)
                 .filter(m -> m.job().bench().equals(benchId) && m.nextRun().isPresent()).findFirst();
         on.ifPresentOrElse(
-                m -> fetch(() -> GuidedRun.of(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
+                m -> fetch(() -> made.apply(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
                         plan -> {
                             current = m.job().id();
-                            var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame())
-                                    .waiting();
-                            live = Optional.of(fresh);
-                            show(fresh, "", Optional.empty());
+                            open.accept(m, plan);
                         }),
                 () -> desk.trouble(desk.texts().get("setup.guided.none")));
     }

@@ -46,6 +46,7 @@ public final class JobModel {
             Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<RunPlan>> onBoard = new ReadOnlyObjectWrapper<>(
             Optional.empty());
+    private Optional<RunPlan> rehearsed = Optional.empty();
     private final ReadOnlyObjectWrapper<Optional<Rehearsal>> rehearsal = new ReadOnlyObjectWrapper<>(
             Optional.empty());
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
@@ -129,6 +130,10 @@ public final class JobModel {
             RunPlan read = both.getFirst();
             if (mine == turn.get()) {
                 onBoard.set(Optional.of(both.getLast()));
+                // Of another board, bench or recipe it says nothing of this one.
+                if (rehearsed.filter(r -> r.with(now).equals(read.with(now))).isEmpty()) {
+                    rehearsal.set(Optional.empty());
+                }
                 plan.set(Optional.of(read));
                 if (!inHand) {
                     judge();
@@ -136,6 +141,7 @@ public final class JobModel {
                 }
                 desk.compute(() -> Rehearsal.of(read, () -> mine != turn.get()), made -> {
                     if (mine == turn.get()) {
+                        rehearsed = Optional.of(read);
                         rehearsal.set(Optional.of(made));
                         thinking.set(false);
                         judge();

@@ -27,6 +27,9 @@ public interface Navigator {
     /** Opens a run that teaches a bench, on the board of a job that lies on it. */
     void guided(String benchId);
 
+    /** Dots of solder that teach a bench without a thermocouple, on the board of a job that lies on it. */
+    void witness(String benchId);
+
     /** Asks a kept run what it tells of its bench. */
     void calibrate(RunEntry entry);
 

@@ -12,10 +12,15 @@ import org.greenbead.core.quantity.Check;
  * @param lossWPerK  heat lost between heater and nozzle exit (UA), 0 to 0.5
  * @param tauS       lag of the exit temperature, 0.5 to 60
  * @param multiplier measured heat transfer over the nominal one, 0.3 to 3; 1 until calibrated
+ * @param dial       what its dials say; litres as they stand where nothing else is noted
  */
 public record AirStation(String name, List<Double> nozzlesMm, double maxC, double maxLpm, double lossWPerK,
-        double tauS,
-        double multiplier) {
+        double tauS, double multiplier, AirDial dial) {
+    public AirStation(String name, List<Double> nozzlesMm, double maxC, double maxLpm, double lossWPerK,
+            double tauS, double multiplier) {
+        this(name, nozzlesMm, maxC, maxLpm, lossWPerK, tauS, multiplier, AirDial.PLAIN);
+    }
+
     public AirStation {
         Check.text("air station name", name);
         nozzlesMm = List.copyOf(Check.present("nozzles", nozzlesMm));
@@ -31,5 +36,25 @@ public record AirStation(String name, List<Double> nozzlesMm, double maxC, doubl
         Check.within("air loss", lossWPerK, 0, 0.5, "W/K");
         Check.within("air lag", tauS, 0.5, 60, "s");
         Check.within("air multiplier", multiplier, 0.3, 3, "");
+        dial = dial == null ? AirDial.PLAIN : dial;
+        if (!dial.marks().isEmpty() && dial.marks().getLast().lpm() > maxLpm + 1e-9) {
+            throw new IllegalArgumentException("the air dial of " + name + " ends at "
+                    + dial.marks().getLast().lpm() + " L/min, the station at " + maxLpm
+                    + "; one of them is wrong");
+        }
+    }
+
+    public AirStation with(AirDial other) {
+        return new AirStation(name, nozzlesMm, maxC, maxLpm, lossWPerK, tauS, multiplier, other);
+    }
+
+    /** The same with another lag of the exit. */
+    public AirStation lagging(double seconds) {
+        return new AirStation(name, nozzlesMm, maxC, maxLpm, lossWPerK, seconds, multiplier, dial);
+    }
+
+    /** What leaves the heater when this is set, °C. */
+    public double leavesC(double setC) {
+        return setC + dial.offsetK();
     }
 }

@@ -31,6 +31,11 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
         Check.distinct("calibration", calibrations, Calibration::run);
     }
 
+    /** The same bench with other dials on its air. */
+    public Bench with(AirDial dial) {
+        return new Bench(id, title, ambientC, heater, air.with(dial), probes, calibrations);
+    }
+
     /** The same bench with another history. */
     public Bench with(List<Calibration> history) {
         return new Bench(id, title, ambientC, heater, air, probes, history);

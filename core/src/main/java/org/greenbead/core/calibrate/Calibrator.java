@@ -42,7 +42,7 @@ public final class Calibrator {
     /** A factor is told when its deviation has fallen under this part of the prior's. */
     private static final double TOLD = 0.8;
     /** A bare bead under tape follows its board with about this lag, s. */
-    private static final double BEAD_LAG_S = 1.5;
+    static final double BEAD_LAG_S = 1.5;
     private static final double SHORTEST_S = 180;
     private static final double LEAST_RISE_K = 40;
     private static final double LEAST_SHARE = 0.7;
@@ -242,7 +242,7 @@ public final class Calibrator {
     }
 
     private double[] residuals(double[][] modelled, double[] ln, int[] reads, int rows) {
-        double sigma = Math.sqrt(NOISE_K * NOISE_K + CORRELATED_S * MODEL_K * MODEL_K);
+        double sigma = readingSdK(1);
         double[] r = new double[rows];
         int at = 0;
         for (int i = 0; i < reads.length; i++) {
@@ -255,6 +255,11 @@ public final class Calibrator {
             r[at++] = ln[p] / PRIOR_LN[p];
         }
         return r;
+    }
+
+    /** Of one reading of a thermocouple when they come this far apart, s: the model's own error holds on for a while. */
+    static double readingSdK(double apartS) {
+        return Math.sqrt(NOISE_K * NOISE_K + CORRELATED_S / apartS * MODEL_K * MODEL_K);
     }
 
     private double rms(double[][] modelled, int probe) {

@@ -17,12 +17,27 @@ import org.greenbead.core.recipe.AirSetting;
  * @param presses which dot melted when; a dot without one stayed silent, which tells something too
  * @param endS    when nobody looked any more, s
  * @param foreign true on a board of another kind: then only heater and jet carry over
+ * @param readings of thermocouples of the bench that were on the same board, if there were any; the same fit takes both
  */
 public record Witness(String id, List<Dot> dots, List<Step> steps, List<Press> presses, double endS,
-        boolean foreign) {
+        boolean foreign, List<Read> readings) {
     private static final double LONGEST_S = 3600;
 
-    /** A dot of solder. @param name "A1" @param alloy of the table */
+    public Witness(String id, List<Dot> dots, List<Step> steps, List<Press> presses, double endS,
+            boolean foreign) {
+        this(id, dots, steps, presses, endS, foreign, List.of());
+    }
+
+    /** What a thermocouple showed. @param probe of the bench */
+    public record Read(String probe, double timeS, double celsius) {
+        public Read {
+            Check.text("probe of a reading", probe);
+            Check.within("time of a reading", timeS, 0, LONGEST_S, "s");
+            Check.within("reading of " + probe, celsius, -60, 600, "°C");
+        }
+    }
+
+    /** A dot of solder; one at the target's own place lies on its body. @param name "A1" @param alloy of the table */
     public record Dot(String name, String alloy, Side side, Point atMm) {
         public Dot {
             Check.text("dot", name);
@@ -59,6 +74,7 @@ public record Witness(String id, List<Dot> dots, List<Step> steps, List<Press> p
         dots = List.copyOf(Check.present("dots", dots));
         steps = List.copyOf(Check.present("steps", steps));
         presses = List.copyOf(Check.present("presses", presses));
+        readings = readings == null ? List.of() : List.copyOf(readings);
         Check.distinct("dot", dots, Dot::name);
         Check.distinct("press of dot", presses, Press::dot);
         Check.within("end", endS, 1, LONGEST_S, "s");

@@ -9,12 +9,15 @@ import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.HeatInput;
+import org.greenbead.core.thermal.HeatModel;
 import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
@@ -48,11 +51,17 @@ public final class WitnessFit {
     private static final double PLACE_MM = 1.2;
     private static final double HAND_S = 0.87;
     /** What one board does otherwise all over, K: it does not average out over its dots. */
-    private static final double BOARD_K = 2.5;
+    static final double BOARD_K = 2.5;
     private static final double LIKELY_SD = 1.5;
     /** Weights that change by less change nothing. */
     private static final double SETTLED = 0.1;
     private static final int LEAST_DOTS = 3;
+    /** A foil on a body touches it here and there, K. */
+    private static final double BODY_K = 3;
+    /** Readings farther off than this count by their root (Huber): a probe that came off must not lead, K. */
+    private static final double FAR_K = 8;
+    /** One reading a moment and probe is enough. */
+    private static final double READS_APART_S = 1;
     private static final double MOMENT_S = 1;
     /** On a board of another kind its own heat and copper say nothing of the board that is worked. */
     private static final int CARRIED = 2;
@@ -61,6 +70,8 @@ public final class WitnessFit {
     private final Witness seen;
     private final BooleanSupplier cancelled;
     private final Map<String, Double> pressS = new HashMap<>();
+    private final List<Witness.Read> reads;
+    private final double readSdK;
     private double[] weight;
 
     private WitnessFit(RunPlan plan, Witness seen, BooleanSupplier cancelled) {
@@ -68,8 +79,26 @@ public final class WitnessFit {
         this.seen = seen;
         this.cancelled = cancelled;
         seen.presses().forEach(p -> pressS.put(p.dot(), p.timeS()));
+        reads = thinned();
+        readSdK = Calibrator.readingSdK(READS_APART_S);
         weight = new double[seen.dots().size()];
         java.util.Arrays.fill(weight, 1);
+    }
+
+    /** Readings of sound probes in order of time, one a second of each. */
+    private List<Witness.Read> thinned() {
+        var lastS = new HashMap<String, Double>();
+        return seen.readings().stream().filter(r -> r.timeS() <= seen.endS())
+                .filter(r -> plan.bench().probes().get(probeOf(r)).role() == ProbePlace.Role.BOARD)
+                .sorted(java.util.Comparator.comparingDouble(Witness.Read::timeS))
+                .filter(r -> {
+                    boolean taken = r.timeS() - lastS.getOrDefault(r.probe(), -READS_APART_S) >= READS_APART_S
+                            - 1e-6;
+                    if (taken) {
+                        lastS.put(r.probe(), r.timeS());
+                    }
+                    return taken;
+                }).toList();
     }
 
     /**
@@ -93,11 +122,19 @@ public final class WitnessFit {
      * @throws RefusedException when fewer than three dots melted
      */
     public static Learned fit(RunPlan plan, Witness seen, BooleanSupplier cancelled) throws RefusedException {
-        if (seen.presses().size() < LEAST_DOTS) {
+        long probes = seen.readings().stream().map(Witness.Read::probe).distinct().count();
+        if (seen.presses().size() + 2 * probes < LEAST_DOTS) {
             throw new RefusedException(Phrase.of("fit.few_dots", new Quantity.Count(seen.presses().size())));
         }
         for (Witness.Dot dot : seen.dots()) {
             Point at = dot.atMm();
+            for (Chip chip : plan.board().chips()) {
+                if (!chip.name().equals(plan.target().name()) && chip.side() == dot.side()
+                        && inside(chip, at, 0)) {
+                    throw new RefusedException(Phrase.of("fit.dot_on_chip", new Quantity.Name(dot.name()),
+                            new Quantity.Name(chip.name())));
+                }
+            }
             if (at.xMm() < 0 || at.yMm() < 0 || at.xMm() > plan.board().sizeMm().xMm()
                     || at.yMm() > plan.board().sizeMm().yMm()) {
                 throw new RefusedException(
@@ -151,7 +188,7 @@ public final class WitnessFit {
     }
 
     private LeastSquaresOptimizer.Optimum optimise(double[] from) {
-        int rows = seen.dots().size() + from.length;
+        int rows = seen.dots().size() + from.length + reads.size();
         var problem = new LeastSquaresBuilder().start(from).target(new ArrayRealVector(rows))
                 .model(this::residualsAndSlopes)
                 .parameterValidator(p -> {
@@ -191,7 +228,7 @@ public final class WitnessFit {
     private double[] weighed(double[] at) {
         Looked looked = simulate(at);
         double offset = at[at.length - 1];
-        double[] r = new double[seen.dots().size() + at.length];
+        double[] r = new double[seen.dots().size() + at.length + reads.size()];
         for (int i = 0; i < seen.dots().size(); i++) {
             r[i] = Math.sqrt(weight[i]) * residualK(looked, i, offset) / looked.sdK()[i];
         }
@@ -201,6 +238,10 @@ public final class WitnessFit {
             r[n + p] = at[p] / prior;
         }
         r[n + at.length - 1] = offset / BOARD_K;
+        for (int i = 0; i < reads.size(); i++) {
+            double off = looked.shownC()[i] + offset - reads.get(i).celsius();
+            r[n + at.length + i] = off / readSdK / Math.sqrt(Math.max(1, Math.abs(off) / FAR_K));
+        }
         return r;
     }
 
@@ -241,8 +282,11 @@ public final class WitnessFit {
         return IntStream.range(0, parameters).mapToDouble(p -> Math.sqrt(inverse.getEntry(p, p))).toArray();
     }
 
-    /** What the model has at each dot when it was pressed, or at most where it was not, and how sure that comparison is. */
-    private record Looked(double[] modelC, double[] sdK) {}
+    /**
+     * What the model has at each dot when it was pressed, or at most where it was not, and how sure that comparison is; and what
+     * each thermocouple would have shown at each of its readings.
+     */
+    private record Looked(double[] modelC, double[] sdK, double[] shownC) {}
 
     private Looked simulate(double[] at) {
         int n = seen.dots().size();
@@ -255,6 +299,11 @@ public final class WitnessFit {
         var bench = new SheetModel(plan.scene(), new Multipliers(times(at[0]), times(at[1]),
                 Math.clamp(times(at[2]), 0.31, 2.9), times(at[3])), Resolution.SEARCH);
         int step = -1;
+        double[] shown = new double[reads.size()];
+        double[] bead = new double[plan.bench().probes().size()];
+        java.util.Arrays.fill(bead, plan.bench().ambientC());
+        double follow = 1 - Math.exp(-MOMENT_S / Calibrator.BEAD_LAG_S);
+        int next = 0;
         for (double t = 0; t < seen.endS(); t += MOMENT_S) {
             while (step + 1 < seen.steps().size() && seen.steps().get(step + 1).fromS() <= t + 1e-9) {
                 step++;
@@ -264,9 +313,15 @@ public final class WitnessFit {
                     : HeatInput.of(seen.steps().get(step).heaterC(), seen.steps().get(step).air());
             bench.advance(input, MOMENT_S);
             double now = t + MOMENT_S;
+            for (int p = 0; p < bead.length; p++) {
+                bead[p] += (bench.probeC(plan.bench().probes().get(p)) - bead[p]) * follow;
+            }
+            for (; next < shown.length && reads.get(next).timeS() <= now; next++) {
+                shown[next] = bead[probeOf(reads.get(next))];
+            }
             for (int i = 0; i < n; i++) {
                 Witness.Dot dot = seen.dots().get(i);
-                double celsius = bench.boardC(dot.side(), dot.atMm());
+                double celsius = celsius(plan, bench, dot);
                 Double pressed = pressS.get(dot.name());
                 if (pressed == null) {
                     model[i] = Math.max(model[i], celsius);
@@ -275,9 +330,8 @@ public final class WitnessFit {
                     if (when > now - MOMENT_S - 1e-9 && when <= now + 1e-9) {
                         double share = (when - (now - MOMENT_S)) / MOMENT_S;
                         model[i] = last[i] + share * (celsius - last[i]);
-                        double rate = HAND_S * (celsius - last[i]) / MOMENT_S;
-                        double place = PLACE_MM * steepness(bench, dot);
-                        sd[i] = Math.sqrt(DOT_K * DOT_K + rate * rate + place * place);
+                        sd[i] = comparisonSdK((celsius - last[i]) / MOMENT_S, onBody(plan, dot),
+                                steepness(bench, dot));
                     }
                 }
                 last[i] = celsius;
@@ -286,7 +340,50 @@ public final class WitnessFit {
         for (int i = 0; i < n; i++) {
             model[i] = model[i] == Double.NEGATIVE_INFINITY ? last[i] : model[i];
         }
-        return new Looked(model, sd);
+        return new Looked(model, sd, shown);
+    }
+
+    /** What a model has where a dot lies, °C. */
+    static double celsius(RunPlan plan, HeatModel bench, Witness.Dot dot) {
+        return onBody(plan, dot) ? bench.packageTopC() : bench.boardC(dot.side(), dot.atMm());
+    }
+
+    /** How sure a dot's melting compares with a model, K: its alloy, the hand at this rate, its place on this slope. */
+    static double comparisonSdK(double rateKPerS, boolean body, double steepKPerMm) {
+        double place = body ? BODY_K : PLACE_MM * steepKPerMm;
+        return Math.sqrt(DOT_K * DOT_K + Math.pow(HAND_S * rateKPerS, 2) + place * place);
+    }
+
+    /** What is held before any dot: of the four factors, and of what one board does otherwise. */
+    static RealMatrix priorPrecision() {
+        int n = Calibrator.PRIOR_LN.length;
+        var precision = new Array2DRowRealMatrix(n + 1, n + 1);
+        for (int p = 0; p < n; p++) {
+            precision.setEntry(p, p, 1 / (Calibrator.PRIOR_LN[p] * Calibrator.PRIOR_LN[p]));
+        }
+        precision.setEntry(n, n, 1 / (BOARD_K * BOARD_K));
+        return precision;
+    }
+
+    /** On the target's own side and inside its outline a dot lies on its body. */
+    static boolean onBody(RunPlan plan, Witness.Dot dot) {
+        return dot.side() == plan.target().side() && inside(plan.target(), dot.atMm(), 0);
+    }
+
+    static boolean inside(Chip chip, Point at, double marginMm) {
+        return Math.abs(at.xMm() - chip.centreMm().xMm()) <= chip.sizeMm().xMm() / 2 + marginMm
+                && Math.abs(at.yMm() - chip.centreMm().yMm()) <= chip.sizeMm().yMm() / 2 + marginMm;
+    }
+
+    private int probeOf(Witness.Read read) {
+        List<ProbePlace> probes = plan.bench().probes();
+        for (int p = 0; p < probes.size(); p++) {
+            if (probes.get(p).name().equals(read.probe())) {
+                return p;
+            }
+        }
+        throw new IllegalArgumentException("no probe of bench " + plan.bench().id() + " is called "
+                + read.probe());
     }
 
     private double steepness(SheetModel bench, Witness.Dot dot) {

@@ -3,6 +3,7 @@ package org.greenbead.core.plan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.recipe.AirSetting;
@@ -17,6 +18,7 @@ import org.greenbead.core.run.RunPlan;
  */
 final class Design {
     /** Judgement: what a soak is for takes at least this long, and nobody waits longer than the other. */
+    private static final String FLOW = "flow";
     private static final double SHORTEST_SOAK_S = 90;
     private static final double USUAL_LONGEST_SOAK_S = 360;
     private static final double PEAK_LATEST_S = 150;
@@ -55,6 +57,8 @@ final class Design {
         double liquidus = plan.target().joint().alloy().liquidusC();
         double airMax = plan.bench().air().maxC();
         double flowMax = plan.bench().air().maxLpm();
+        List<AirDial.Mark> marks = plan.bench().air().dial().marks();
+        double flowMin = marks.isEmpty() ? Math.min(8, flowMax / 2) : marks.getFirst().lpm();
         double side = Math.min(plan.target().sizeMm().xMm(), plan.target().sizeMm().yMm());
         if (school != School.AIR_ALONE) {
             boolean contact = plan.bench().heater().contact();
@@ -77,7 +81,7 @@ final class Design {
                 axis("approach", 20, 150, 5, 50);
                 axis("peak air", Math.min(liquidus + 20, airMax - 20), airMax, 5,
                         Math.min(airMax - 10, liquidus + 130));
-                axis("flow", Math.min(8, flowMax / 2), flowMax, 1,
+                axis(FLOW, flowMin, flowMax, 1,
                         Math.min(0.8 * flowMax, 12 + nozzleMm * 1.4));
                 axis("distance", 10, loose ? 90 : 45, 1, loose ? 40 : 20);
                 axis("circle", 0, Math.max(2, side / 2), 1, side / 3);
@@ -105,8 +109,12 @@ final class Design {
 
     /** The same in numbers that can be set on a bench. */
     Recipe rounded(double[] shares) {
-        return build(axes.stream().mapToDouble(a -> a.rounded(Math.clamp(shares[axes.indexOf(a)], 0, 1)))
-                .toArray());
+        return build(axes.stream().mapToDouble(a -> {
+            double share = Math.clamp(shares[axes.indexOf(a)], 0, 1);
+            return a.what().equals(FLOW)
+                    ? plan.bench().air().dial().settable(a.rounded(share))
+                    : a.rounded(share);
+        }).toArray());
     }
 
     private Recipe build(double[] v) {

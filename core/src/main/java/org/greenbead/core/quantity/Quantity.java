@@ -26,6 +26,12 @@ public sealed interface Quantity {
     /** Air flow as the station shows it, L/min. */
     record LitresPerMinute(double litres) implements Quantity {}
 
+    /** A share, or a dial that is marked in per cent. */
+    record Percent(double percent) implements Quantity {}
+
+    /** A position of a dial that is marked in steps. */
+    record DialStep(double step) implements Quantity {}
+
     /** A plain count. */
     record Count(long count) implements Quantity {}
 

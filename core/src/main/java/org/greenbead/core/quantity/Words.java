@@ -55,6 +55,9 @@ public final class Words {
             case Quantity.Millimetres m ->
                 number(m.mm() == Math.rint(m.mm()) ? "%.0f" : "%.1f", m.mm()) + " mm";
             case Quantity.LitresPerMinute f -> number("%.0f", f.litres()) + " L/min";
+            case Quantity.Percent p -> number("%.0f", p.percent()) + " %";
+            case Quantity.DialStep d -> new MessageFormat(trade.getString("dial.step"), locale).format(
+                    new Object[]{number(d.step() == Math.rint(d.step()) ? "%.0f" : "%.1f", d.step())});
             case Quantity.Count c -> Long.toString(c.count());
             case Quantity.Name n -> n.name();
             case Quantity.Word w -> trade.getString(w.key());

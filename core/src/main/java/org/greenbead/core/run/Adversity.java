@@ -223,8 +223,7 @@ public enum Adversity {
 
     /** An air station whose exit follows that much slower. */
     static AirStation slow(AirStation a, double times) {
-        return new AirStation(a.name(), a.nozzlesMm(), a.maxC(), a.maxLpm(), a.lossWPerK(),
-                Math.clamp(a.tauS() * times, 0.5, 60), a.multiplier());
+        return a.lagging(Math.clamp(a.tauS() * times, 0.5, 60));
     }
 
     /** A board whose target's body is that much thicker. */

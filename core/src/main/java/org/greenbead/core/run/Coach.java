@@ -24,7 +24,7 @@ final class Coach {
 
     private Coaching any(RunView run, boolean started) {
         if (!started) {
-            return new Coaching(Phrase.of("coach.ready", settings(run.stage())),
+            return new Coaching(Phrase.of("coach.ready", settings(run)),
                     Phrase.of("coach.ready.next", new Quantity.Name(run.stage().name())),
                     Optional.empty(), Phrase.of("pedal.start"), Phrase.of("pedal.start.so"),
                     Optional.of(Phrase.of("caution.hot")));
@@ -68,7 +68,7 @@ final class Coach {
             boolean molten = run.joint().lowC() >= liquidus;
             Phrase now = Phrase.of(
                     molten && run.joint().celsius() >= goal ? "coach.peak.nudge" : "coach.peak",
-                    settings(stage));
+                    settings(run));
             String task = run.plan().word();
             if (run.byEye() && run.forming().isEmpty() && !run.melt().eye() && !molten) {
                 return watching(run, stage);
@@ -88,7 +88,7 @@ final class Coach {
                     Optional.of(Phrase.of("caution.fumes")));
         }
         String work = run.forming().isPresent() ? "coach.form." : "coach.";
-        Phrase now = Phrase.of(work + stage.purpose().name().toLowerCase(Locale.ROOT), settings(stage));
+        Phrase now = Phrase.of(work + stage.purpose().name().toLowerCase(Locale.ROOT), settings(run));
         return new Coaching(now, waitingFor(run), Optional.of(Say.GO_ON),
                 Phrase.of("pedal.go_on", new Quantity.Name(nextName(run))),
                 Phrase.of("pedal.go_on.so"), Optional.of(Phrase.of("caution.hot")));
@@ -110,7 +110,7 @@ final class Coach {
                                 new Quantity.TempC(run.plan().target().joint().alloy().liquidusC()));
         return new Coaching(
                 run.stageS() < SETTING_S
-                        ? Phrase.of("coach.peak", settings(stage))
+                        ? Phrase.of("coach.peak", settings(run))
                         : Phrase.of("coach.eye." + key),
                 next, Optional.empty(), Optional.empty(), Optional.of(sight), Phrase.of("pedal.eye." + key),
                 Phrase.of("coach.eye." + key + ".so", new Quantity.RiseK(run.joint().plusMinusK()),
@@ -174,13 +174,14 @@ final class Coach {
     }
 
     /** Heater, air, flow, nozzle, distance, circle: the gaps of every stage's sentence, with a word where one is off. */
-    private static Quantity[] settings(Stage stage) {
+    private static Quantity[] settings(RunView run) {
+        Stage stage = run.stage();
         var gaps = new ArrayList<Quantity>();
         gaps.add(stage.heaterC().<Quantity>map(Quantity.TempC::new).orElse(new Quantity.Word("word.off")));
         if (stage.air().isPresent()) {
             AirSetting air = stage.air().get();
             gaps.add(new Quantity.TempC(air.setC()));
-            gaps.add(new Quantity.LitresPerMinute(air.flowLpm()));
+            gaps.add(run.plan().bench().air().dial().says(air.flowLpm()));
             gaps.add(new Quantity.Millimetres(air.nozzleMm()));
             gaps.add(new Quantity.Millimetres(air.distanceMm()));
             gaps.add(new Quantity.Word(air.circleMm() > 0 ? "word.circles" : "word.still"));

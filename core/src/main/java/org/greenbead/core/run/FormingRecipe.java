@@ -112,7 +112,7 @@ public final class FormingRecipe {
         double room = plan.bench().ambientC();
         double side = Math.max(plan.target().sizeMm().xMm(), plan.target().sizeMm().yMm());
         double nozzle = blows.nozzleMm();
-        double flow = blows.flowLpm();
+        double flow = plan.bench().air().dial().settable(blows.flowLpm());
         double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
         Limits limits = Limits.usual();
         double goal = Math.rint(plan.target().joint().alloy().liquidusC() + limits.overLiquidusK());

@@ -134,7 +134,8 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         double wanted = 0.75 * Math.min(target().sizeMm().xMm(), target().sizeMm().yMm());
         double nozzle = bench.air().nozzlesMm().stream()
                 .min(java.util.Comparator.comparingDouble(n -> Math.abs(n - wanted))).orElseThrow();
-        return new AirSetting(setC, Math.min(20, bench.air().maxLpm()), nozzle, 25, nozzle / 2);
+        return new AirSetting(setC, bench.air().dial().settable(Math.min(20, bench.air().maxLpm())), nozzle,
+                25, nozzle / 2);
     }
 
     /** What is known of the bench for this board and for the air that the recipe blows. */

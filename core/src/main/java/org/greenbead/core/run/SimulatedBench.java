@@ -93,8 +93,7 @@ public final class SimulatedBench implements BenchHands, ProbePort {
                 h.sizeMm(), h.gapMm(), h.emissivity(), h.gapHWPerM2K(), h.tauHeatS() * off(random, 0.10),
                 h.tauCoolS(), h.maxC(), h.multiplier()));
         AirStation a = said.air();
-        var air = new AirStation(a.name(), a.nozzlesMm(), a.maxC(), a.maxLpm(), a.lossWPerK(),
-                a.tauS() * off(random, 0.15), a.multiplier());
+        var air = a.lagging(a.tauS() * off(random, 0.15));
         return new HeatScene(laminate, said.target(), said.ambientC(), heater,
                 said.heaterCentre(),
                 said.heaterStartC(), air, List.of(), Math.min(1, said.emissivity() * off(random, 0.04)),
@@ -229,6 +228,16 @@ public final class SimulatedBench implements BenchHands, ProbePort {
     /** Hottest joint of the plant, °C. */
     public synchronized double jointMaxC() {
         return plant.jointMaxC();
+    }
+
+    /** The plant's board at a place, °C. */
+    public synchronized double boardC(Side side, Point at) {
+        return plant.boardC(side, at);
+    }
+
+    /** The target's body, °C. */
+    public synchronized double bodyC() {
+        return plant.packageTopC();
     }
 
     /** Molten part of the target's joints, 0 to 1. */

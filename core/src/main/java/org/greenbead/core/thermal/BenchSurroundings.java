@@ -114,7 +114,8 @@ final class BenchSurroundings implements Surroundings {
         double goal = exitC;
         Optional<AirSetting> air = now.air();
         if (air.isPresent()) {
-            goal = Jet.exitC(air.get().setC(), ambient, air.get().flowLpm(), scene.air().lossWPerK());
+            goal = Jet.exitC(scene.air().leavesC(air.get().setC()), ambient, air.get().flowLpm(),
+                    scene.air().lossWPerK());
             if (field == null || !field.isFor(air.get())) {
                 Point centre = scene.airCentre();
                 field = JetField.over(grid, centre.xMm(), centre.yMm(), air.get());

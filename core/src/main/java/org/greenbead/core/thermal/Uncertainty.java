@@ -42,12 +42,14 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
      */
     public static Uncertainty of(Bench bench, String board, double nozzleMm, double flowLpm) {
         List<Calibration> counted = bench.calibrations().stream().filter(Calibration::counted).toList();
+        double jetLn = Math.hypot(UNCALIBRATED.jetLn, bench.air().dial().jetLn());
         if (counted.isEmpty()) {
-            return UNCALIBRATED;
+            return new Uncertainty(UNCALIBRATED.mean, jetLn, UNCALIBRATED.preheaterLn,
+                    UNCALIBRATED.boardHeatLn, UNCALIBRATED.boardConductivityLn, false);
         }
         List<Calibration> blown = counted.stream().filter(c -> c.nozzleMm() > 0).toList();
         List<Calibration> same = counted.stream().filter(c -> c.board().equals(board)).toList();
-        double[] jet = joined(UNCALIBRATED.jetLn, blown, Calibration::jet,
+        double[] jet = joined(jetLn, blown, Calibration::jet,
                 c -> foreign(c, nozzleMm, flowLpm));
         double[] preheater = joined(UNCALIBRATED.preheaterLn, counted, Calibration::preheater, c -> 0);
         double[] heat = joined(UNCALIBRATED.boardHeatLn, same, Calibration::boardHeat, c -> 0);

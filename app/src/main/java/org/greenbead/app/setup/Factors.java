@@ -1,0 +1,57 @@
+package org.greenbead.app.setup;
+
+import java.util.Locale;
+import javafx.scene.control.Label;
+import javafx.scene.layout.GridPane;
+import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.calibrate.History;
+import org.greenbead.store.Format;
+
+/** The four factors of a calibration with the interval of each. */
+final class Factors extends GridPane {
+    /** Of nine in ten, in standard deviations. */
+    private static final double NINETY = 1.645;
+
+    Factors() {
+        setHgap(16);
+        setVgap(7);
+        setId("fit-factors");
+    }
+
+    void show(Calibration c, Texts texts) {
+        getChildren().clear();
+        row(0, texts.get("fit.jet"), c.jet(), texts);
+        row(1, texts.get("fit.preheater"), c.preheater(), texts);
+        row(2, texts.get("fit.heat"), c.boardHeat(), texts);
+        row(3, texts.get("fit.along"), c.boardConductivity(), texts);
+    }
+
+    /** Keeps a calibration with its bench as the ledger has it by now; {@code then} on the FX thread. */
+    static void keep(Desk desk, String benchId, Calibration told, Runnable then) {
+        desk.io(() -> {
+            Bench kept = History.with(desk.ledger().document(Format.BENCH, benchId, Bench.class), told);
+            desk.ledger().save(kept);
+            return kept;
+        }, kept -> then.run());
+    }
+
+    private void row(int at, String name, Calibration.Factor factor, Texts texts) {
+        double low = factor.value() * Math.exp(-NINETY * factor.sdLn());
+        double high = factor.value() * Math.exp(NINETY * factor.sdLn());
+        add(Looks.label(name, "text-ink"), 0, at);
+        Label value = Looks.as(new Label(String.format(Locale.ROOT, "%.2f", factor.value())), "strong",
+                "text-ink");
+        value.setMinWidth(USE_PREF_SIZE);
+        add(value, 1, at);
+        add(Looks.label(
+                factor.determined()
+                        ? texts.get("fit.interval", String.format(Locale.ROOT, "%.2f", low),
+                                String.format(Locale.ROOT, "%.2f", high))
+                        : texts.get("fit.undetermined"),
+                "muted"), 2, at);
+    }
+}
