@@ -5,11 +5,13 @@ import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
@@ -24,11 +26,15 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.shell.Workshop;
 import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Job;
+import org.greenbead.store.BadFileException;
 import org.greenbead.store.DemoWorld;
+import org.greenbead.store.LastHeat;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
 import org.greenbead.store.RunEntry;
+import org.greenbead.store.RunLog;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -39,7 +45,8 @@ public final class GreenBead extends Application {
     private Optional<Workshop> workshop = Optional.empty();
 
     /** What is known once the ledger is open. */
-    private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open, List<String> damaged) {}
+    private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open, Optional<RunLog> left,
+            List<String> damaged) {}
 
     @Override
     public void start(Stage stage) {
@@ -69,7 +76,9 @@ public final class GreenBead extends Application {
         });
         Label words = Looks.label(texts.get("app.laying"), "big");
         words.setId("laying");
-        var first = Looks.as(new VBox(words), "first");
+        Label hot = Looks.label("", "caution");
+        hot.setId("last-heat");
+        var first = Looks.as(new VBox(14, words, hot), "first");
         var root = new StackPane(first);
         var scene = new Scene(root, 1280, 800);
         Looks.dress(scene, false, 100);
@@ -87,6 +96,11 @@ public final class GreenBead extends Application {
             firstPaint(scene);
         }
         Thread.ofPlatform().daemon().name("opening").start(() -> {
+            LastHeat.of(options.data()).ifPresent(heat -> Platform.runLater(() -> hot.setText(
+                    texts.get("app.hot", texts.temp(heat.jointC()),
+                            texts.rise((heat.highC() - heat.lowC()) / 2), Words.clock(heat.timeS()),
+                            Words.clock(Duration.between(heat.written(), clock.instant()).toMillis()
+                                    / 1000.0)))));
             try {
                 Opened opened = behind(options, clock, words, texts);
                 Platform.runLater(() -> ready(stage, scene, options, opened, hand));
@@ -117,8 +131,20 @@ public final class GreenBead extends Application {
             new DemoWorld(files).fill(ledger, clock, done -> Platform
                     .runLater(() -> words.setText(texts.get("app.relive", Math.round(done * 100) + " %"))));
         }
-        return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), ledger.openRuns(),
+        List<RunEntry> open = ledger.openRuns();
+        return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), open,
+                open.isEmpty() ? Optional.empty() : readable(ledger, open.getFirst(), files),
                 ledger.damaged());
+    }
+
+    /** What was left hot is read before anything else: its last heat stands on the first page. Empty where it cannot be read; the page then says why. */
+    private static Optional<RunLog> readable(Ledger ledger, RunEntry left, OpenFiles files) {
+        try {
+            return Optional.of(RunLog.read(ledger.logFile(left), files));
+        } catch (BadFileException e) {
+            LOG.warn("run {} cannot be read yet", left.id(), e);
+            return Optional.empty();
+        }
     }
 
     /** The walk begins on a fresh demo each time; only its own folder is ever cleared. */
@@ -138,7 +164,7 @@ public final class GreenBead extends Application {
         workshop = Optional.of(shop);
         scene.setRoot(shop.node());
         shop.listen(scene);
-        shop.begin(opened.open());
+        shop.begin(opened.open(), opened.left());
         opened.damaged().stream().findFirst().ifPresent(opened.desk()::trouble);
         if (options.walk()) {
             new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow()).start();
@@ -147,13 +173,22 @@ public final class GreenBead extends Application {
 
     /** Prints how long it took from the start of the process to the first frame with something on it. */
     private static void firstPaint(Scene scene) {
+        when(scene, "first paint", () -> true);
+        when(scene, "last heat of a run that was left open", () -> scene.lookup("#open-run") != null
+                || scene.lookup("#last-heat") instanceof Label hot && !hot.getText().isEmpty());
+    }
+
+    /** Says after how long something stood on the screen for the first time. */
+    private static void when(Scene scene, String what, BooleanSupplier there) {
         scene.addPostLayoutPulseListener(new Runnable() {
             @Override
             public void run() {
-                scene.removePostLayoutPulseListener(this);
-                long sinceStart = System.currentTimeMillis()
-                        - ManagementFactory.getRuntimeMXBean().getStartTime();
-                System.out.printf(Locale.ROOT, "first paint after %.2f s%n", sinceStart / 1000.0);
+                if (there.getAsBoolean()) {
+                    scene.removePostLayoutPulseListener(this);
+                    long sinceStart = System.currentTimeMillis()
+                            - ManagementFactory.getRuntimeMXBean().getStartTime();
+                    System.out.printf(Locale.ROOT, "%s after %.2f s%n", what, sinceStart / 1000.0);
+                }
             }
         });
     }

@@ -98,8 +98,12 @@ public final class OpenRunPage extends Page {
     }
 
     /** Reads the log, then shows the page with what was last known. A log that cannot be read is told and its run closed. */
-    public static void offer(Desk desk, RunEntry entry, BiConsumer<RunEntry, RunLog> resume, Runnable closed,
-            java.util.function.Consumer<Page> show) {
+    public static void offer(Desk desk, RunEntry entry, Optional<RunLog> read,
+            BiConsumer<RunEntry, RunLog> resume, Runnable closed, java.util.function.Consumer<Page> show) {
+        if (read.isPresent()) {
+            show.accept(new OpenRunPage(desk, entry, read.get(), resume, closed));
+            return;
+        }
         desk.io(() -> RunLog.read(desk.ledger().logFile(entry), desk.files()),
                 log -> show.accept(new OpenRunPage(desk, entry, log, resume, closed)), error -> {
                     desk.trouble(desk.texts().get("ledger.bad", error.getMessage()));

@@ -159,8 +159,12 @@ public final class Workshop implements Navigator {
         }
     }
 
-    /** Shows what is due: a run that was left open, or the bead in hand. */
-    public void begin(List<RunEntry> open) {
+    /**
+     * Shows what is due: a run that was left open, or the bead in hand.
+     *
+     * @param read log of the first run that was left open, where it has been read already
+     */
+    public void begin(List<RunEntry> open, Optional<RunLog> read) {
         if (open.isEmpty()) {
             home();
             return;
@@ -170,7 +174,7 @@ public final class Workshop implements Navigator {
         if (models.containsKey(left.jobId())) {
             current = left.jobId();
         }
-        OpenRunPage.offer(desk, left, this::resume, () -> begin(rest),
+        OpenRunPage.offer(desk, left, read, this::resume, () -> begin(rest, Optional.empty()),
                 p -> show(p, "", Optional.of(left.bead())));
     }
 

@@ -17,6 +17,7 @@ import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.RunEngine;
+import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.World;
 import org.greenbead.core.thermal.Multipliers;
@@ -128,7 +129,9 @@ public class AirDialTest {
         AirDial dial = AirDial.steps(8, 20, 120);
         RunPlan plan = plan(dial,
                 World.recipe(World.usualRecipe().stages().get(1), World.peak(322), World.cool()));
-        String said = WORDS.say(RunEngine.live(plan, Optional.empty()).state().coaching().now());
+        RunEngine engine = RunEngine.live(plan, Optional.empty());
+        engine.apply(new RunEvent.Started(0));
+        String said = WORDS.say(engine.state().coaching().now());
         assertTrue(said.contains("step 1.3") && !said.contains("L/min"), said);
         RunPlan whole = plan(dial, World.usualRecipe());
         var answer = new Planner(whole, Uncertainty.UNCALIBRATED, new Planner.Effort(30, 4, 4, true))
