@@ -49,6 +49,7 @@ import org.greenbead.core.run.RunPlan;
 /** A bench learned from dots of solder that melt on a scrap board: where they go, when to set what, which melts when, what it told. */
 public final class WitnessPage extends Page {
     private static final List<String> USUAL = List.of("Sn42Bi58", "Sn63Pb37", "SAC305");
+    private static final List<String> AT_HAND = List.of("Sn42Bi58", "Sn62Pb36Ag2", "Sn63Pb37", "SAC305");
     private static final List<Integer> COUNTS = List.of(6, 9, 12);
     private static final DateTimeFormatter NAMED = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss", Locale.ROOT)
             .withZone(ZoneOffset.UTC);
@@ -124,7 +125,7 @@ public final class WitnessPage extends Page {
     private void choices() {
         Texts texts = desk.texts();
         choices.getChildren().setAll(Looks.label(texts.get("witness.have"), "muted"));
-        for (Alloy alloy : Alloys.all()) {
+        for (Alloy alloy : AT_HAND.stream().map(Alloys::require).toList()) {
             var button = toggle("dots-alloy-" + alloy.name(),
                     alloy.name() + " " + texts.temp(alloy.solidusC()), alloys.contains(alloy.name()));
             button.setOnAction(press -> {

@@ -3,21 +3,21 @@ package org.greenbead.core.alloy;
 import java.util.List;
 import java.util.Optional;
 
-/**
- * The alloys that the first form of the product knows. Melting ranges: ISO 9453 (soft solder alloys) and, for
- * Sn42Bi58, the tin-bismuth eutectic; heats of fusion and conductivities are handbook means, see docs/thermal.md.
- * The maker's sheet of the paste in hand outranks this table.
- */
+/** The alloys of {@link MeltingTable} as the thermal model takes them. There is no second table. */
 public final class Alloys {
-    private static final String ISO = "ISO 9453; verify against the maker's sheet";
-    private static final List<Alloy> TABLE = List.of(
-            new Alloy("SAC305", 217, 220, 0.444e9, 58, false, false, ISO),
-            // A eutectic melts at one temperature; half a degree either side keeps the enthalpy curve single-valued.
-            new Alloy("Sn63Pb37", 182.5, 183.5, 0.353e9, 50, true, false, ISO),
-            new Alloy("Sn62Pb36Ag2", 178.5, 179.5, 0.353e9, 50, true, false, ISO),
-            new Alloy("Sn42Bi58", 138, 139, 0.392e9, 21, false, true, ISO));
+    /** A eutectic melts at one temperature; half a degree either side keeps the enthalpy curve single-valued. */
+    private static final double NARROWEST_K = 1;
+    private static final List<Alloy> TABLE = MeltingTable.standard().rows().stream().map(Alloys::melting)
+            .toList();
 
     private Alloys() {
+    }
+
+    private static Alloy melting(MeltingTable.Row row) {
+        double widenedK = Math.max(0, NARROWEST_K - (row.liquidusC() - row.solidusC())) / 2;
+        return new Alloy(row.name(), row.solidusC() - widenedK, row.liquidusC() + widenedK,
+                row.fusionJPerM3(),
+                row.kWPerMK(), row.made().pct("Pb") > 0, row.made().pct("Bi") > 0, row.source());
     }
 
     public static List<Alloy> all() {
@@ -26,12 +26,8 @@ public final class Alloys {
 
     /** @param name exact; "SnPb" and "SnBi" are read as their eutectics */
     public static Optional<Alloy> find(String name) {
-        String wanted = switch (name) {
-            case "SnPb" -> "Sn63Pb37";
-            case "SnBi" -> "Sn42Bi58";
-            default -> name;
-        };
-        return TABLE.stream().filter(a -> a.name().equals(wanted)).findFirst();
+        return MeltingTable.standard().find(name)
+                .flatMap(row -> TABLE.stream().filter(a -> a.name().equals(row.name())).findFirst());
     }
 
     /** @throws IllegalArgumentException naming the known alloys */

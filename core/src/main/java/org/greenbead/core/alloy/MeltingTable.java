@@ -14,14 +14,20 @@ public final class MeltingTable {
     private static final MeltingTable SHIPPED = new MeltingTable(resource());
     private final Map<String, Row> rows = new LinkedHashMap<>();
 
-    /** @param source where its melting range was read */
-    public record Row(String name, Composition made, double solidusC, double liquidusC, String source) {}
+    /**
+     * @param fusionJPerM3 heat of fusion per volume
+     * @param kWPerMK      thermal conductivity
+     * @param source       where its melting range was read
+     */
+    public record Row(String name, Composition made, double solidusC, double liquidusC, double fusionJPerM3,
+            double kWPerMK, String source) {}
 
     private MeltingTable(String text) {
         for (String line : text.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
             String[] c = line.split("\\s*\\|\\s*");
             rows.put(c[0], new Row(c[0], Composition.read(c[1]), Double.parseDouble(c[2]),
-                    Double.parseDouble(c[3]), c[4]));
+                    Double.parseDouble(c[3]), 1e9 * Double.parseDouble(c[4]), Double.parseDouble(c[5]),
+                    c[6]));
         }
     }
 

@@ -44,10 +44,7 @@ public final class AfterRun {
         if (ran.task() != RunPlan.Task.SEAT) {
             return there;
         }
-        return job.facts().at("plan.ball_alloy").map(String::valueOf)
-                .or(() -> job.records("plan").stream().map(r -> r.text("ball_alloy"))
-                        .filter(a -> !a.isEmpty()).findFirst())
-                .orElse(there);
+        return BallForming.noted(job).orElse(there);
     }
 
     private static Map<String, Object> exposure(String part, String event, Verdict verdict) {

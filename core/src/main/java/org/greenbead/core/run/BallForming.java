@@ -76,12 +76,20 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
                 Base.PAPER);
     }
 
-    /** What a job says of it: the balls' alloy, how they are made, the stencil's thickness, what lies under the chip. */
+    /** Name of the alloy that the job's balls are made of, where one was noted. */
+    static Optional<String> noted(Job job) {
+        return job.facts().at("plan.ball_alloy").map(String::valueOf)
+                .or(() -> job.records("plan").reversed().stream().map(r -> r.text("ball_alloy"))
+                        .filter(a -> !a.isEmpty()).findFirst());
+    }
+
+    /**
+     * What a job says of it: the balls' alloy, how they are made, the stencil's thickness, what lies under the chip.
+     *
+     * @throws IllegalArgumentException for an alloy that no table knows: it must not be heated as another
+     */
     public static BallForming of(Job job, Chip chip, Bead bead) {
-        Alloy alloy = job.facts().at("plan.ball_alloy").map(String::valueOf)
-                .or(() -> job.records("plan").stream().map(r -> r.text("ball_alloy"))
-                        .filter(a -> !a.isEmpty()).findFirst())
-                .flatMap(Alloys::find).orElse(chip.joint().alloy());
+        Alloy alloy = noted(job).map(Alloys::require).orElse(chip.joint().alloy());
         BallForming usual = usual(chip, alloy);
         double thickness = job.records("stencil").reversed().stream().map(r -> r.number("thickness_mm"))
                 .filter(Double::isFinite).findFirst()

@@ -114,23 +114,40 @@ public final class PlanRules {
         }
     }
 
+    /** A setting that the tool does not have, and that makes sense in the other unit. Its remedy only ever lowers the heat. */
     private static void unitSlips(RunPlan plan, int index, Stage stage, List<Finding> found) {
-        var name = new Quantity.Name(stage.name());
         double heaterMax = plan.bench().heater().maxC();
-        stage.heaterC()
-                .ifPresent(set -> meant(set, SENSIBLE_HEATER_LOW_C, heaterMax).ifPresent(c -> found.add(
-                        Finding.of(Rule.UNIT_SLIP, stage.name() + " heater", Severity.STOP, name,
-                                new Quantity.Name(plain(set)), new Quantity.TempC(c))
-                                .with(new Remedy.SetHeater(index, c)))));
-        stage.air().ifPresent(air -> {
-            // Air far under the joints' liquidus at the peak melts nothing: most likely °F was read.
-            double low = stage.purpose() == Stage.Purpose.PEAK ? SENSIBLE_AIR_LOW_C : 100;
-            meant(air.setC(), low, plan.bench().air().maxC()).ifPresent(c -> found.add(
-                    Finding.of(Rule.UNIT_SLIP, stage.name() + " air", Severity.STOP, name,
-                            new Quantity.Name(plain(air.setC())), new Quantity.TempC(c))
-                            .with(new Remedy.SetAir(index, new AirSetting(c, air.flowLpm(), air.nozzleMm(),
-                                    air.distanceMm(), air.circleMm())))));
-        });
+        stage.heaterC().ifPresent(set -> readAsF(set, SENSIBLE_HEATER_LOW_C, heaterMax)
+                .ifPresent(c -> found.add(slip(stage, " heater", set, c)
+                        .with(new Remedy.SetHeater(index, c)))));
+        double airMax = plan.bench().air().maxC();
+        stage.air().ifPresent(air -> readAsF(air.setC(), SENSIBLE_AIR_LOW_C, airMax)
+                .ifPresent(c -> found.add(slip(stage, " air", air.setC(), c)
+                        .with(new Remedy.SetAir(index, new AirSetting(c, air.flowLpm(), air.nozzleMm(),
+                                air.distanceMm(), air.circleMm()))))));
+    }
+
+    private static Finding slip(Stage stage, String what, double setC, double meantC) {
+        return Finding.of(Rule.UNIT_SLIP, stage.name() + what, Severity.STOP, new Quantity.Name(stage.name()),
+                new Quantity.Name(plain(setC)), new Quantity.TempC(meantC));
+    }
+
+    /**
+     * Air of a peak that is far too mild, in a recipe that melts nothing, and that would be sensible had it been meant in the other unit. Mild
+     * air is no slip by itself: boards are warmed with it. More heat is set by hand, never by one press.
+     */
+    private static void tooMild(RunPlan plan, List<Finding> found) {
+        List<Stage> stages = plan.recipe().stages();
+        double airMax = plan.bench().air().maxC();
+        for (Stage stage : stages) {
+            if (stage.purpose() == Stage.Purpose.PEAK && stage.air().isPresent()) {
+                double set = stage.air().get().setC();
+                double meant = Math.rint(TempUnit.FAHRENHEIT.fromC(set));
+                if (set < SENSIBLE_AIR_LOW_C && meant >= SENSIBLE_AIR_LOW_C && meant <= airMax) {
+                    found.add(slip(stage, " air", set, meant).with(new Remedy.OpenRecipe()));
+                }
+            }
+        }
     }
 
     private static String plain(double celsius) {
@@ -138,17 +155,10 @@ public final class PlanRules {
                 TempUnit.FAHRENHEIT.fromC(celsius));
     }
 
-    /** The value that was meant, °C, when {@code celsius} makes sense only in the other unit. */
-    static OptionalDouble meant(double celsius, double low, double high) {
-        if (celsius >= low && celsius <= high) {
-            return OptionalDouble.empty();
-        }
+    /** The value that was meant, °C, when {@code celsius} is beyond the tool and sensible read as °F. */
+    static OptionalDouble readAsF(double celsius, double low, double high) {
         double asF = Math.rint(TempUnit.FAHRENHEIT.toC(celsius));
-        double asC = Math.rint(TempUnit.FAHRENHEIT.fromC(celsius));
-        if (celsius > high && asF >= low && asF <= high) {
-            return OptionalDouble.of(asF);
-        }
-        return celsius < low && asC >= low && asC <= high ? OptionalDouble.of(asC) : OptionalDouble.empty();
+        return celsius > high && asF >= low && asF <= high ? OptionalDouble.of(asF) : OptionalDouble.empty();
     }
 
     private static void prediction(RunPlan plan, Rehearsal rehearsal, List<Finding> found) {
@@ -159,6 +169,9 @@ public final class PlanRules {
                     rehearsal.peakJointMinC() < alloy.liquidusC() ? Severity.STOP : Severity.CARE,
                     new Quantity.TempC(rehearsal.peakJointMinC()), new Quantity.TempC(wanted),
                     new Quantity.Name(alloy.name())).with(new Remedy.OpenRecipe()));
+        }
+        if (rehearsal.peakJointMinC() < alloy.liquidusC()) {
+            tooMild(plan, found);
         }
         List<Protected> parts = Protected.of(plan);
         for (int i = 0; i < parts.size(); i++) {
