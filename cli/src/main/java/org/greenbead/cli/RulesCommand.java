@@ -3,12 +3,20 @@ package org.greenbead.cli;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import org.greenbead.core.book.BookRule;
+import org.greenbead.core.book.Reach;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.RuleSheet;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.store.DemoWorld;
 import org.greenbead.store.SafeFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -25,6 +33,8 @@ final class RulesCommand implements Callable<Integer> {
     private CommandSpec spec;
     @Option(names = "--json", paramLabel = "OUT", description = "Write the book as JSON.")
     private Path json;
+    @Option(names = "--reach", description = "Says where the facts of every rule can come from when a job is worked; with --json the whole of it.")
+    private boolean reach;
     @Option(names = "--markdown", paramLabel = "OUT", description = "Write the book as docs/rules.md has it.")
     private Path markdown;
 
@@ -32,6 +42,9 @@ final class RulesCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         RuleBook book = RuleBook.shipped();
         PrintWriter out = spec.commandLine().getOut();
+        if (reach) {
+            return reach(book, out);
+        }
         for (BookRule rule : book.rules()) {
             out.printf("%-5s %-8s %-40s %s%n", CheckCommand.small(rule.severity()),
                     CheckCommand.small(rule.phase()), rule.id(), rule.what());
@@ -44,6 +57,43 @@ final class RulesCommand implements Callable<Integer> {
             SafeFiles.write(markdown, RuleSheet.of(book).getBytes(StandardCharsets.UTF_8));
         }
         return 0;
+    }
+
+    /** Found by asking the code that makes facts, on the boards of the example jobs. */
+    private int reach(RuleBook book, PrintWriter out) throws Exception {
+        var samples = new ArrayList<Reach.Sample>();
+        for (RunPlan plan : new DemoWorld(shared.files()).plans()) {
+            samples.add(new Reach.Sample(plan.job(), plan.board(), plan.bench(), plan.recipe()));
+        }
+        List<Reach.Rule> rules = new Reach(samples).of(book);
+        var count = new EnumMap<Reach.Class, Integer>(Reach.Class.class);
+        for (Reach.Rule rule : rules) {
+            count.merge(rule.reached(), 1, Integer::sum);
+            out.printf("%-12s %-8s %-42s %s%n", small(rule.reached()), rule.ofUnknown(), rule.id(),
+                    String.join(" ", rule.sources().entrySet().stream()
+                            .map(e -> e.getKey() + ":" + String.join("+",
+                                    e.getValue().stream().map(RulesCommand::small).toList()))
+                            .toList()));
+        }
+        out.println(count.entrySet().stream().map(e -> small(e.getKey()) + " " + e.getValue())
+                .collect(Collectors.joining(", ")) + " of " + rules.size());
+        if (json != null) {
+            SafeFiles.write(json, shared.files().print(rules.stream().map(r -> {
+                var map = new LinkedHashMap<String, Object>();
+                map.put("rule", r.id());
+                map.put("severity", CheckCommand.small(r.severity()));
+                map.put("facts", r.sources().entrySet().stream().map(e -> Map.of("fact", e.getKey(), "from",
+                        e.getValue().stream().map(RulesCommand::small).toList())).toList());
+                map.put("class", small(r.reached()));
+                map.put("unknown", r.ofUnknown());
+                return map;
+            }).toList()).getBytes(StandardCharsets.UTF_8));
+        }
+        return 0;
+    }
+
+    private static String small(Enum<?> word) {
+        return word.name().toLowerCase(Locale.ROOT);
     }
 
     private static Map<String, Object> json(RuleBook book, BookRule rule) {

@@ -62,6 +62,15 @@ public final class DemoWorld {
                         : Optional.of(read(bead.recipe().orElseThrow(), Format.RECIPE, Recipe.class)));
     }
 
+    /** One plan of every demo board. */
+    public List<RunPlan> plans() throws BadFileException {
+        var plans = new java.util.ArrayList<RunPlan>();
+        for (String job : List.of("SB-0417", "SB-0415", "SB-0412", "SB-0409")) {
+            plans.add(plan(job, "lift_run"));
+        }
+        return List.copyOf(plans);
+    }
+
     private <T> T read(String name, Format format, Class<T> type) throws BadFileException {
         String file = name + "." + format.word() + ".bead.json";
         try (InputStream in = DemoWorld.class.getResourceAsStream("/org/greenbead/store/demo/" + file)) {

@@ -42,6 +42,21 @@ public final class JobFacts {
         attested(said, job, "extraction_on", "ppe", "extraction");
         attested(said, job, "gloves_on", "ppe", "gloves");
         attested(said, job, "esd_on", "ppe", "esd");
+        attested(said, job, "zero_set", "mill", "zero_set");
+        attested(said, job, "stop_depth_set", "mill", "stop_depth");
+        attested(said, job, "dust_control_on", "mill", "dust_control");
+        attested(said, job, "dust_control_on", "ppe", "dust_control");
+        attested(said, job, "donor_tested", "donor", "tested");
+        attested(said, job, "donor_fits", "donor", "matches");
+        attested(said, job, "memory_pass_done", "test", "memory_pass");
+        if (job.attested("data_copied") != Attest.UNKNOWN) {
+            put(said, "job", "backup",
+                    job.attested("data_copied") == Attest.NO
+                            ? "none"
+                            : job.attested("copy_verified") == Attest.YES ? "verified" : "attested");
+        }
+        job.facts().at("job.kind").map(String::valueOf).map(k -> k.toUpperCase(Locale.ROOT))
+                .ifPresent(kind -> ofKind(said, JobKind.valueOf(kind)));
         Facts all = over(RecordFacts.over(new Facts(said), job.records()), job.facts());
         // The steps of the kind's route, where nobody has written others.
         if (all.at("plan.steps").isEmpty() && all.at("job.kind").isPresent()) {
@@ -51,6 +66,60 @@ public final class JobFacts {
             all = over(new Facts(steps), all);
         }
         return all;
+    }
+
+    /** What a kind of job is in the words of the rules. */
+    private static void ofKind(Map<String, Object> said, JobKind kind) {
+        put(said, "job", "type", switch (kind) {
+            case REVIVE, PACKAGE, LOOSE -> "reball";
+            case REPLACE -> "replace";
+            case REFLOW -> "reflow_only";
+            case TRANSPLANT -> "transplant";
+            case MEMORY, STORAGE -> "upgrade";
+            case BOARDS -> "join";
+            case MILLED -> "mill";
+            case FLEX -> "flex";
+            case HARVEST -> "harvest";
+        });
+        if (kind == JobKind.MILLED) {
+            put(said, "plan", "lift_method", "mill");
+        }
+        if (kind == JobKind.MEMORY) {
+            put(said, "job", "touches_memory", true);
+        }
+        if (kind == JobKind.TRANSPLANT || kind == JobKind.FLEX) {
+            put(said, "job", "goal", "data");
+        }
+    }
+
+    /** Every alloy that the work meets, with what it holds and where it melts. */
+    private static List<Object> alloys(Job job, Chip target) {
+        var names = new java.util.LinkedHashSet<String>();
+        names.add(target.joint().alloy().name());
+        job.facts().at("plan.ball_alloy").map(String::valueOf).ifPresent(names::add);
+        for (String type : List.of("plan", "lot", "joint")) {
+            for (org.greenbead.core.record.Kept record : job.records(type)) {
+                for (String field : List.of("ball_alloy", "diluent", "alloy")) {
+                    if (org.greenbead.core.record.RecordTypes.shipped().require(type).item(field).isPresent()
+                            && !record.text(field).isEmpty()) {
+                        names.add(record.text(field));
+                    }
+                }
+            }
+        }
+        var facts = new ArrayList<Object>();
+        for (String name : names) {
+            org.greenbead.core.alloy.MeltingTable.standard().find(name).ifPresent(row -> {
+                var fact = new LinkedHashMap<String, Object>();
+                fact.put("id", row.name());
+                fact.put("solidus_c", row.solidusC());
+                fact.put("liquidus_c", row.liquidusC());
+                fact.put("has_pb", row.made().pct("Pb") > 0);
+                fact.put("has_bi", row.made().pct("Bi") > 0);
+                facts.add(fact);
+            });
+        }
+        return facts;
     }
 
     /** The same with board, bench and recipe. */
@@ -70,7 +139,12 @@ public final class JobFacts {
         put(said, "chip", "body_limit_c", target.bodyLimitC());
         put(said, "probes", "count", (double) bench.probes().size());
         put(said, "station", "id", bench.air().name());
-        put(said, "station", "flow_scale", "litres");
+        put(said, "station", "flow_scale", switch (bench.air().dial().scale()) {
+            case LITRES -> "litres";
+            case PERCENT -> "percent";
+            case STEPS -> "level";
+        });
+        said.put("alloys", alloys(job, target));
         said.put("joints", board.chips().stream().map(JobFacts::joint).toList());
         said.put("parts", parts(board, target));
         put(said, "plan", "lift_side_clear_mm", liftClearMm(job, board, target));

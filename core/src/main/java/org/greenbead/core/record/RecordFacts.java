@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.electric.Rails;
 
@@ -107,14 +108,64 @@ public final class RecordFacts {
             facts.putIfAbsent("board_photo",
                     pictures.stream().anyMatch(p -> p.text("view").startsWith("board")));
         }
-        List<Kept> tests = of(records, "tested");
-        if (!tests.isEmpty()) {
-            var test = entity(root, "test");
-            test.putIfAbsent("symptoms_open", (double) of(records, "symptom").stream()
-                    .filter(s -> tests.stream().noneMatch(t -> t.text("what").equals(s.text("words"))
-                            && t.text("result").equals("pass")))
-                    .count());
+        afterTheWork(root, records);
+        tested(root, records);
+        baked(root, records);
+    }
+
+    /** Rails once more, after the work: against the healthy reference, else against what the same rail was before. */
+    private static void afterTheWork(Map<String, Object> root, List<Kept> records) {
+        List<Rails.Rail> after = of(records, "rail").stream()
+                .filter(r -> Double.isFinite(r.number("after_ohm")))
+                .map(r -> new Rails.Rail(r.text("name"), r.number("after_ohm"), r.number("lead_ohm"),
+                        r.number("reference_ohm") > 0
+                                ? r.number("reference_ohm")
+                                : new Rails.Rail("", r.number("ohm"), r.number("lead_ohm"), Double.NaN)
+                                        .bareOhm()))
+                .toList();
+        if (!after.isEmpty()) {
+            var facts = entity(root, "rails");
+            facts.putIfAbsent("after_worst_pct", Rails.compare(after).worstDeviationPct());
+            facts.putIfAbsent("after_shorts",
+                    (double) after.stream().filter(r -> r.verdict() == Rails.Verdict.SHORT).count());
         }
+    }
+
+    /** Of several tests of one thing the last counts, however its words are written; one that failed fails the whole. */
+    private static void tested(Map<String, Object> root, List<Kept> records) {
+        List<Kept> tests = of(records, "tested");
+        if (tests.isEmpty()) {
+            return;
+        }
+        var last = new LinkedHashMap<String, Kept>();
+        tests.forEach(t -> {
+            last.remove(plain(t.text("what")));
+            last.put(plain(t.text("what")), t);
+        });
+        var test = entity(root, "test");
+        test.putIfAbsent("symptoms_open", (double) of(records, "symptom").stream()
+                .filter(s -> !Optional.ofNullable(last.get(plain(s.text("words"))))
+                        .map(t -> t.text("result")).orElse("").equals("pass"))
+                .count());
+        boolean failed = last.values().stream().anyMatch(t -> t.text("result").equals("fail"));
+        boolean passed = last.values().stream().anyMatch(t -> t.text("result").equals("pass"));
+        if (failed || passed) {
+            test.putIfAbsent("result", failed ? "fail" : "pass");
+        }
+        last.values().stream().map(t -> t.text("configuration")).filter(c -> !c.isEmpty())
+                .reduce((a, b) -> b).ifPresent(c -> test.putIfAbsent("configuration", c));
+        last.values().stream().map(t -> t.number("minutes")).filter(Double::isFinite)
+                .max(Double::compare).ifPresent(m -> test.putIfAbsent("minutes", m));
+    }
+
+    private static String plain(String words) {
+        return words.strip().toLowerCase(java.util.Locale.ROOT).replaceAll("\\s+", " ");
+    }
+
+    /** An oven is a heater: how hot it is on counts for whoever leaves it alone. */
+    private static void baked(Map<String, Object> root, List<Kept> records) {
+        of(records, "bake").stream().map(r -> r.number("c")).filter(Double::isFinite).max(Double::compare)
+                .ifPresent(c -> entity(root, "heater").putIfAbsent("on_c", c));
     }
 
     /** Every rail that was read, with its reference. */

@@ -22,7 +22,7 @@ public final class SchoolSheet {
                         .append(choice.id().equals(school.standard()) ? " (usual)" : "").append(": ")
                         .append(words.say(key + ".costs"));
                 choice.in().ifPresent(p -> out.append(" Takes in the steps of \"").append(p).append("\"."));
-                if (!choice.facts().isEmpty()) {
+                if (!choice.facts().isEmpty() && !choice.facts().endsWith("=")) {
                     out.append(" Says `").append(choice.facts()).append("`.");
                 }
                 out.append('\n');
