@@ -73,7 +73,10 @@ public final class WitnessRunner implements AutoCloseable {
         dots = new SimulatedDots(plan, watch.design().dots(), DemoWorld.SEED);
         submit(() -> {
             try {
-                link.connect(plan, DemoWorld.SEED);
+                // At a real bench nothing is simulated: what no logger says must not enter a calibration.
+                if (desk.demo() || !desk.settings().loggerFile().get().isBlank()) {
+                    link.connect(plan, DemoWorld.SEED);
+                }
             } catch (IOException | IllegalArgumentException e) {
                 // Dots need no logger: it is said, and goes on without.
                 desk.trouble(desk.texts().get("run.nologger", String.valueOf(e.getMessage())));

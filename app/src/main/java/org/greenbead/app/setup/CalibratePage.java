@@ -162,7 +162,10 @@ public final class CalibratePage extends Page {
     }
 
     private void keep() {
-        Factors.keep(desk, bench.orElseThrow().id(), fit.orElseThrow().calibration(), go::setup);
+        Factors.keep(desk, bench.orElseThrow().id(), fit.orElseThrow().calibration(), () -> {
+            go.benchChanged(bench.orElseThrow().id());
+            go.setup();
+        });
     }
 
     @Override

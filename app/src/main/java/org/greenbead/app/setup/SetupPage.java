@@ -120,8 +120,7 @@ public final class SetupPage extends Page {
                         Bench now = desk.ledger().document(Format.BENCH, bench.id(), Bench.class);
                         desk.ledger().save(now.with(dial));
                         return now;
-                    }, kept -> {
-                    }))));
+                    }, kept -> go.benchChanged(bench.id())))));
             for (Calibration c : bench.calibrations()) {
                 var count = Looks.as(
                         new ToggleButton(texts.get(c.counted() ? "setup.bench.counted" : "setup.bench.left")),
@@ -133,7 +132,10 @@ public final class SetupPage extends Page {
                     Bench now = desk.ledger().document(Format.BENCH, bench.id(), Bench.class);
                     desk.ledger().save(History.counting(now, c.run(), !c.counted()));
                     return now;
-                }, kept -> readBenches(desk)));
+                }, kept -> {
+                    go.benchChanged(bench.id());
+                    readBenches(desk);
+                }));
                 Label words = Looks
                         .label(texts.get("setup.bench.run", c.run(), factor(c.jet()), factor(c.preheater()),
                                 Math.round(c.nozzleMm()), texts.rise(c.residualK())), "muted");

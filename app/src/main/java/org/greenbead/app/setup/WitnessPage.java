@@ -387,7 +387,10 @@ public final class WitnessPage extends Page {
     }
 
     private void keep() {
-        Factors.keep(desk, plan.bench().id(), told.orElseThrow(), go::setup);
+        Factors.keep(desk, plan.bench().id(), told.orElseThrow(), () -> {
+            go.benchChanged(plan.bench().id());
+            go.setup();
+        });
     }
 
     @Override
@@ -416,9 +419,8 @@ public final class WitnessPage extends Page {
             return true;
         }
         if (code == KeyCode.ESCAPE) {
-            if (going()) {
-                runner.ifPresent(WitnessRunner::end);
-            } else {
+            // A heating is broken off by Ctrl+B, as a run is, not by a key that leaves pages.
+            if (!going()) {
                 go.setup();
             }
             return true;

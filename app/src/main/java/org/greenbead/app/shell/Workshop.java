@@ -565,6 +565,11 @@ public final class Workshop implements Navigator {
                 (m, plan) -> show(new WitnessPage(desk, this, plan), "setup", Optional.empty()));
     }
 
+    @Override
+    public void benchChanged(String benchId) {
+        models.values().stream().filter(m -> m.job().bench().equals(benchId)).forEach(JobModel::replan);
+    }
+
     /** Opens what teaches a bench, with the plan of a job that lies on it and has a run ahead. */
     private void teaching(String benchId, java.util.function.UnaryOperator<RunPlan> made,
             java.util.function.BiConsumer<JobModel, RunPlan> open) {

@@ -30,6 +30,9 @@ public interface Navigator {
     /** Dots of solder that teach a bench without a thermocouple, on the board of a job that lies on it. */
     void witness(String benchId);
 
+    /** A bench is known otherwise than before: what lies on it is planned and rehearsed anew. */
+    void benchChanged(String benchId);
+
     /** Asks a kept run what it tells of its bench. */
     void calibrate(RunEntry entry);
 
