@@ -11,6 +11,7 @@ import java.time.InstantSource;
 import java.util.List;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
 import javax.imageio.ImageIO;
@@ -147,6 +148,8 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#picture-title", "WB-7");
         window.awaitText("#picture-screws", "4 out, 0 in");
         namesLieBesideOneAnother();
+        window.await("the photo to be read", () -> window.scene().getRoot().lookupAll("ImageView").stream()
+                .anyMatch(n -> n instanceof ImageView v && v.getImage() != null));
         window.press(KeyCode.C);
         for (String corner : new String[]{"lower left", "lower right", "upper right", "upper left"}) {
             window.awaitText("#picture-title", corner);
