@@ -40,8 +40,8 @@ final class Readings {
     private static final double MOST_STRAIN_LOW = -2.0;
     private static final double MOST_STRAIN_HIGH = 1.75;
     /**
-     * A scale that is wrong about the room bends jet and heater before the board is warm. Measured: halved, 8 of 8 runs are asked about within 60 s,
-     * at one and a half 7 of 8, the other after 64 s; of 60 sound runs on 15 kinds of bench 8, all with a heater or skin that is slow.
+     * A scale that is wrong about the room bends jet and heater before the board is warm. Measured on seeds these were not set on: halved and at one
+     * and a half all of 6 runs are asked about within 60 s, at 0.7 2 of 6; of 45 sound runs on 15 kinds of bench 4.
      * So it is asked, and nothing is barred.
      */
     private static final double ODD_LOW = -0.7;
