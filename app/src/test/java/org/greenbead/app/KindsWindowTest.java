@@ -6,6 +6,7 @@ import static org.testng.Assert.assertTrue;
 
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
@@ -27,6 +28,19 @@ public class KindsWindowTest extends DemoWindow {
     private static final List<String> HANDS = List.of("It lies on", "Filled", "Wiped", "The jig holds",
             "Heat on",
             "Warm it", "Stencil is off", "Crumbs", "Film", "Washed");
+    /** What is written where a gate asks for it: question, answer. The first row of a type that is not there yet counts. */
+    private static final Map<String, Map<String, String>> ANSWERS = Map.ofEntries(
+            Map.entry("A rail to ground", Map.of("Rail", "core", "Resistance read", "18")),
+            Map.entry("What was asked", Map.of("What was consented to", "temporary")),
+            Map.entry("No voltage left", Map.of("Volts left", "0.3")),
+            Map.entry("How it sits", Map.of("Corner with", "nw", "Seen from", "top", "Photographed", "yes",
+                    "Matches at placement", "yes")),
+            Map.entry("The field of pads", Map.of("What is left", "none")),
+            Map.entry("The chip", Map.of("Part number", "QX-510", "Alloy on its balls", "Sn63Pb37", "Health",
+                    "good", "The proof", "meter")),
+            Map.entry("The balls", Map.of("Balls counted", "100")),
+            Map.entry("A test done or not done", Map.of("Complaint or function", "does not answer", "Result",
+                    "pass")));
     private String before = "";
     private long since;
 
@@ -54,7 +68,7 @@ public class KindsWindowTest extends DemoWindow {
         window.awaitText("#new-question", "What is wrong");
         type("#new-line", "does not answer");
         window.awaitText("#new-question", "Whose");
-        type("#new-line", "Survey vessel Orrin");
+        type("#new-line", "Pilot boat Fenn");
         window.awaitText("#new-question", "Which board");
         window.press(keys[1]);
         window.awaitText("#new-question", "Which chip");
@@ -166,7 +180,7 @@ public class KindsWindowTest extends DemoWindow {
         long until = System.currentTimeMillis() + PATIENCE_MS;
         while (!window.text("#step-now").contains("in your hand")) {
             assertTrue(System.currentTimeMillis() < until, "the label is never asked for: " + pedal());
-            window.press(KeyCode.SPACE);
+            onwards();
         }
         window.awaitText("#pedal-word", "First the label");
         window.press(KeyCode.SPACE);
@@ -219,8 +233,67 @@ public class KindsWindowTest extends DemoWindow {
                 || word.startsWith("All round") && window.text("#coach-now").startsWith("All round");
     }
 
+    /** A gate asks for a record: the pedal leads to its questions, which are answered as a person would. */
+    private void writeDown(String word) throws Exception {
+        String type = word.replace("Write down: ", "");
+        String wanted = window.text("#step-now");
+        window.press(KeyCode.SPACE);
+        window.await("the questions", () -> window.scene().lookup("#ask-question") instanceof Labeled l
+                && l.getText().contains(" of "));
+        if (type.equals("A picture")) {
+            window.press(KeyCode.ESCAPE);
+            window.press(KeyCode.W);
+            window.press(KeyCode.INSERT);
+            answer(Map.of("Of what", wanted.contains("clean field") ? "pads_clean" : "chip_pads"));
+        } else {
+            Map<String, String> answers = wanted.contains("rail read again")
+                    ? Map.of("Resistance after", "18.1")
+                    : ANSWERS.get(type);
+            assertTrue(answers != null, "nobody knows what to write for " + word + ": " + wanted);
+            answer(answers);
+        }
+        window.press(KeyCode.ESCAPE);
+        window.press(KeyCode.G);
+        org.testfx.util.WaitForAsyncUtils.waitForFxEvents();
+        window.await("the gate looks again", () -> !pedalNow().equals(word)
+                || !textNow("#step-now").equals(wanted));
+    }
+
+    private String pedalNow() {
+        return textNow("#pedal-word");
+    }
+
+    private String textNow(String id) {
+        return window.scene().lookup(id) instanceof Labeled l ? l.getText() : "";
+    }
+
+    /** Every question of the type once round, those that have an answer with it. */
+    private void answer(Map<String, String> answers) throws Exception {
+        String first = window.text("#ask-question");
+        int fields = Integer.parseInt(first.replaceAll(".* of (\\d+)\\)", "$1"));
+        for (int i = 0; i < fields; i++) {
+            String question = window.text("#ask-question");
+            Optional<String> value = answers.entrySet().stream()
+                    .filter(a -> question.startsWith(a.getKey())).map(Map.Entry::getValue).findFirst();
+            if (value.isPresent() && window.fx(() -> window.scene().lookup("#ask-" + value.get())) != null) {
+                window.click("#ask-" + value.get());
+                if (window.text("#ask-question").equals(question)) {
+                    window.press(KeyCode.ENTER);
+                }
+            } else if (value.isPresent()) {
+                type("#ask-line", value.get());
+            } else {
+                window.press(KeyCode.ENTER);
+            }
+        }
+    }
+
     private void onwards() throws Exception {
         String word = pedal();
+        if (word.startsWith("Write down:")) {
+            writeDown(word);
+            return;
+        }
         if (!word.equals(before)) {
             before = word;
             since = System.currentTimeMillis();

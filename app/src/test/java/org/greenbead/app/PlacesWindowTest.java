@@ -229,29 +229,32 @@ public class PlacesWindowTest extends DemoWindow {
         assertEquals(kept(l -> l.setting("rule_limits").orElse("")), "");
     }
 
-    /** A stop of the book holds its gate in the window, with what to do. */
+    /** Ticks alone do not open a gate: the reading that it asks for says 48 V, then 0.3 V. */
     @Test
-    public void stopHoldsTheGate() throws Exception {
-        window.press(KeyCode.K);
-        window.awaitText("#book-title", "to care for");
-        window.press(KeyCode.I);
-        type("#book-line", "joints.0.site=U1; joints.0.bi_pct=7; joints.0.pb_pct=30");
-        window.awaitText("#book-title", "1 to stop for");
+    public void gateOpensOnTheReadingNotOnTheTick() throws Exception {
         window.press(KeyCode.G);
         window.awaitText("#pedal-word", "Unplug the cell");
-        window.press(KeyCode.DIGIT1);
-        window.awaitText("#pedal-word", "Power off");
+        window.click("#bead-prepare_power");
+        volts("48");
+        window.awaitNode("#evidence-no_voltage");
         window.press(KeyCode.SPACE);
-        window.awaitText("#step-now", "All of it is seen to");
-        window.awaitText("#pedal-word", "Held: Bismuth and lead");
-        window.awaitText("#step-caution", "U1");
-        window.press(KeyCode.K);
-        window.awaitText("#book-title", "1 to stop for");
-        window.press(KeyCode.I);
-        type("#book-line", "joints.0.flat_proof=yes");
-        window.awaitText("#book-title", "0 to stop for");
-        window.press(KeyCode.G);
-        window.awaitText("#pedal-word", "Start the run");
+        window.awaitText("#step-now", "still to be shown: the voltage left");
+        window.awaitText("#pedal-word", "Write down: No voltage left");
+        window.press(KeyCode.SPACE);
+        volts("0.3");
+        window.awaitText("#pedal-word", "Go on to");
+    }
+
+    /** The first question of the page: the volts. */
+    private void volts(String text) throws Exception {
+        window.await("the questions", () -> window.scene().lookup("#ask-question") != null);
+        window.click("#ask-tab-power");
+        for (int i = 0; i < 4 && !window.text("#ask-question").startsWith("Volts"); i++) {
+            window.press(KeyCode.UP);
+        }
+        type("#ask-line", text);
+        window.press(KeyCode.ESCAPE);
+        org.testfx.util.WaitForAsyncUtils.waitForFxEvents();
     }
 
     /** A cell that stands near the chip asks for foil; one key lays it on the recipe, where the rehearsal sees it, and takes it off again. */

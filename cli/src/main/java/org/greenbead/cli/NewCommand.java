@@ -3,18 +3,27 @@ package org.greenbead.cli;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.greenbead.core.account.Account;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Routes;
+import org.greenbead.core.route.School;
+import org.greenbead.core.route.Schools;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
+import org.greenbead.store.LedgerException;
 import org.greenbead.store.SafeFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -50,11 +59,14 @@ final class NewCommand implements Callable<Integer> {
     private String bench;
     @Option(names = "--recipe", paramLabel = "SLOT=ID", description = "Recipe for each heat of the route (default: board-slot, such as wb7-lift).")
     private Map<String, String> recipes = new HashMap<>();
+    @Option(names = "--way", paramLabel = "POINT=CHOICE", description = "A way of working; list them with: greenbead schools.")
+    private Map<String, String> ways = new LinkedHashMap<>();
     @Option(names = "--facts", paramLabel = "a.b=c;...", defaultValue = "", description = "What is known already, such as job.goal=data; chip.pads=528.")
     private String facts;
 
     @Override
     public Integer call() throws Exception {
+        known();
         String stem = board.toLowerCase(Locale.ROOT).replace("-", "");
         for (String slot : List.of("lift", "seat", "form", "shape")) {
             recipes.putIfAbsent(slot, stem + "-" + slot);
@@ -65,14 +77,62 @@ final class NewCommand implements Callable<Integer> {
             throw new BadFileException("--facts", 0, misfits.getFirst().pointer(), misfits.getFirst().what(),
                     misfits.getFirst().remedy());
         }
-        var job = new Job(id, title, complaint, customer, board, target, bench,
+        Job job = new Job(id, title, complaint, customer, board, target, bench,
                 Routes.shipped().beads(kind, recipes), noted);
-        SafeFiles.write(out, shared.files().write(Format.JOB, job).getBytes(StandardCharsets.UTF_8));
+        for (Map.Entry<String, String> way : said(noted).entrySet()) {
+            School school = Schools.shipped().find(way.getKey())
+                    .orElseThrow(() -> new IllegalArgumentException("\"" + way.getKey()
+                            + "\" is no point on which ways differ; list them with: greenbead schools"));
+            job = Schools.shipped().choose(job, school, way.getValue(), "chosen when the job was begun",
+                    Instant.now(), "");
+        }
+        Job begun = Account.noted(Optional.empty(), job, Instant.now(), "");
+        SafeFiles.write(out, shared.files().write(Format.JOB, begun).getBytes(StandardCharsets.UTF_8));
         PrintWriter say = spec.commandLine().getOut();
-        job.beads()
+        begun.beads()
                 .forEach(b -> say.printf(Locale.ROOT, "%-8s %s%s%n", CheckCommand.small(b.phase()),
                         shared.words().say("bead." + b.id()),
                         b.gate() ? " (gate)" : ""));
         return 0;
+    }
+
+    /** The ways by name, and those that are meant by facts that only one way says. */
+    private Map<String, String> said(Facts noted) {
+        var all = new LinkedHashMap<String, String>();
+        for (School school : Schools.shipped().all()) {
+            for (School.Choice choice : school.choices()) {
+                boolean swaps = choice.in().isPresent() || choice.out().isPresent();
+                if (swaps && !choice.facts().isBlank() && !choice.id().equals(school.standard())
+                        && noted.with(choice.facts()).equals(noted)) {
+                    all.put(school.id(), choice.id());
+                }
+            }
+        }
+        all.putAll(ways);
+        return all;
+    }
+
+    /** Board, target and bench are there. */
+    private void known() throws Exception {
+        var disk = new JobOnDisk(shared);
+        Board there = disk.board(board).orElseThrow(() -> new IllegalArgumentException(
+                "there is no board \"" + board + "\" at hand; there are "
+                        + String.join(", ", boardsOf(disk))));
+        if (there.chips().stream().noneMatch(c -> c.name().equals(target))) {
+            throw new IllegalArgumentException("board " + board + " has no chip \"" + target
+                    + "\"; it has " + String.join(", ", there.chips().stream().map(Chip::name).toList()));
+        }
+        if (disk.bench(bench).isEmpty()) {
+            throw new IllegalArgumentException("there is no bench \"" + bench
+                    + "\" at hand; set it up in the window, or import its file");
+        }
+    }
+
+    private static List<String> boardsOf(JobOnDisk disk) {
+        try {
+            return disk.boards();
+        } catch (LedgerException e) {
+            return List.of(e.getMessage());
+        }
     }
 }

@@ -1,51 +1,52 @@
 package org.greenbead.cli;
 
-import java.nio.file.Path;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.greenbead.core.record.Answer;
+import java.util.Optional;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.record.Kept;
-import org.greenbead.core.record.RecordType;
-import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Job;
-import org.greenbead.store.Format;
+import org.greenbead.core.work.WriteDown;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
-/** Writes a record into a job file. */
-@Command(name = "note", mixinStandardHelpOptions = true, description = "Writes a record into a job file: greenbead note JOB screw hole=A length_mm=6 out=yes. A record of which a job has one is changed, of others one is added.")
+/** Writes a record into a job. */
+@Command(name = "note", mixinStandardHelpOptions = true, description = "Writes a record into a job: greenbead note JOB screw hole=A length_mm=6 out=yes. A record of which a job has one is changed; of things with a name (screw, rail, part) the one of that name is changed; others are added.")
 final class NoteCommand extends Verb {
-    @Parameters(index = "0", paramLabel = "JOB", description = "Job file (greenbead/job/1); it is written anew.")
-    private Path file;
+    @Parameters(index = "0", paramLabel = "JOB", description = "A job file (greenbead/job/1), or the number of a job in the ledger.")
+    private String name;
     @Parameters(index = "1", paramLabel = "TYPE", description = "Type of record; list them with: greenbead records.")
     private String type;
     @Parameters(index = "2..*", paramLabel = "FIELD=VALUE", description = "What was noted; an empty value takes it away.")
     private Map<String, String> fields = new LinkedHashMap<>();
     @Option(names = "--author", defaultValue = "", description = "Who wrote it.")
     private String author;
+    @Option(names = "--record", paramLabel = "ID", description = "Change this record, such as tested-2.")
+    private String id;
+    @Option(names = "--remove", description = "Take the record back: the one named by --record, or by its first field.")
+    private boolean remove;
+    @Option(names = "--at", paramLabel = "TIME", description = "When it was, such as 2031-04-02T08:00:00Z (default: now).")
+    private Instant at;
 
     @Override
     public Integer call() throws Exception {
-        Job job = shared().files().read(file, Format.JOB, Job.class);
-        RecordType known = RecordTypes.shipped().require(type);
-        Instant now = Instant.now();
-        Kept record = known.many() || job.records(type).isEmpty()
-                ? new Kept(job.freeId(type), type, now, author, Map.of())
-                : job.records(type).getFirst();
-        for (Map.Entry<String, String> field : fields.entrySet()) {
-            RecordType.Item item = known.item(field.getKey())
-                    .orElseThrow(
-                            () -> new IllegalArgumentException("\"" + field.getKey() + "\" is no field of "
-                                    + type + "; it has "
-                                    + String.join(", ",
-                                            known.fields().stream().map(RecordType.Item::name).toList())));
-            record = record.with(item.name(), Answer.read(item, field.getValue(), words().unit()), now,
-                    author);
+        var disk = new JobOnDisk(shared());
+        Job job = disk.read(name);
+        Instant now = at == null ? Instant.now() : at;
+        var entry = new WriteDown.Entry(type, Optional.ofNullable(id), fields, words().unit());
+        if (remove) {
+            Kept gone = WriteDown.takenBack(job, entry);
+            disk.write(name, job, job.without(gone.id()), author, "taken back", gone.id());
+            out().println("took back " + gone.id() + " of job " + job.id());
+            return 0;
         }
-        write(file, shared().files().write(Format.JOB, job.with(record)));
-        out().println("noted " + record.id() + " in job " + job.id());
+        Optional<Kept> there = WriteDown.meant(job, entry);
+        Kept record = WriteDown.record(job, entry, now, author);
+        Job longer = JobFacts.settled(job.with(record));
+        disk.write(name, job, longer, author, "noted", record.id());
+        out().println((there.isPresent() ? "changed " : "noted ") + record.id() + " in job " + job.id());
         return 0;
     }
 }

@@ -9,14 +9,18 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import org.greenbead.core.account.Reach;
 import org.greenbead.core.book.BookRule;
-import org.greenbead.core.book.Reach;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.RuleSheet;
+import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.store.BadFileException;
 import org.greenbead.store.DemoWorld;
+import org.greenbead.store.OpenFiles;
 import org.greenbead.store.SafeFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -54,18 +58,36 @@ final class RulesCommand implements Callable<Integer> {
                     .getBytes(StandardCharsets.UTF_8));
         }
         if (markdown != null) {
-            SafeFiles.write(markdown, RuleSheet.of(book).getBytes(StandardCharsets.UTF_8));
+            SafeFiles.write(markdown, sheet(book).getBytes(StandardCharsets.UTF_8));
         }
         return 0;
     }
 
+    /** The book to read, each rule with where its facts come from. */
+    static String sheet(RuleBook book) throws BadFileException {
+        Map<String, Reach.Rule> reached = reached(book).stream()
+                .collect(Collectors.toMap(Reach.Rule::id, r -> r));
+        return RuleSheet.of(book, id -> small(reached.get(id).reached()) + ". "
+                + String.join(", ", reached.get(id).sources().entrySet().stream()
+                        .map(e -> "`" + e.getKey() + "` "
+                                + String.join(" or ",
+                                        e.getValue().stream().map(RulesCommand::small).toList()))
+                        .toList()));
+    }
+
+    private static List<Reach.Rule> reached(RuleBook book) throws BadFileException {
+        var samples = new ArrayList<Reach.Sample>();
+        for (RunPlan plan : new DemoWorld(new OpenFiles()).plans()) {
+            // One rehearsal shows what rehearsing says; the boards differ in what they hold, not in that.
+            samples.add(new Reach.Sample(plan,
+                    samples.isEmpty() ? Optional.of(Rehearsal.of(plan, () -> false)) : Optional.empty()));
+        }
+        return new Reach(samples).of(book);
+    }
+
     /** Found by asking the code that makes facts, on the boards of the example jobs. */
     private int reach(RuleBook book, PrintWriter out) throws Exception {
-        var samples = new ArrayList<Reach.Sample>();
-        for (RunPlan plan : new DemoWorld(shared.files()).plans()) {
-            samples.add(new Reach.Sample(plan.job(), plan.board(), plan.bench(), plan.recipe()));
-        }
-        List<Reach.Rule> rules = new Reach(samples).of(book);
+        List<Reach.Rule> rules = reached(book);
         var count = new EnumMap<Reach.Class, Integer>(Reach.Class.class);
         for (Reach.Rule rule : rules) {
             count.merge(rule.reached(), 1, Integer::sum);

@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.greenbead.core.alloy.Dilution;
 import org.greenbead.core.alloy.MeltingTable;
+import org.greenbead.core.alloy.MixShares;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.moisture.Moisture;
@@ -164,7 +165,7 @@ final class TradeCommands {
                     ? new Dilution.Part(f.made(), 0)
                     : new Dilution.Part(table.require(added).made(), mass.get(1));
             var b = new Dilution.Part(table.require(ball).made(), mass.get(2));
-            double stays = left != null ? left : Overview.leftBy(passes);
+            double stays = left != null ? left : MixShares.leftBy(passes);
             Dilution.Mix mix = Dilution.of(new Dilution.Mixed(f, a, stays, b));
             out().printf(Locale.ROOT,
                     "%s%nfirst melts at %s; density %.2f g/cm3; %.1f %% of the film stays%n", made(mix),

@@ -193,7 +193,9 @@ public class JobVerbsTest {
     @Test
     public void recordIsWrittenIntoAJobFile() throws Exception {
         Path job = Path.of(file("noted.job.bead.json"));
-        Files.copy(Path.of("../docs/examples/jobs/revive.job.bead.json"), job);
+        assertEquals(type("new", "revive", job.toString(), "--id", "SB-9", "--title", "t", "--complaint", "c",
+                "--customer", "d", "--board", "WB-7", "--target", "U1", "--bench", "quay-1", "--data",
+                file("nothing")).status(), 0);
         assertEquals(type("note", job.toString(), "screw", "hole=A", "length_mm=0.25 in", "out=yes",
                 "--author", "technician B").status(), 0);
         assertEquals(type("note", job.toString(), "intake", "data_value=irreplaceable").status(), 0);

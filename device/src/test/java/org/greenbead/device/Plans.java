@@ -12,6 +12,7 @@ import org.greenbead.core.board.Layer;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.recipe.Limits;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
@@ -19,7 +20,6 @@ import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 import org.greenbead.core.run.RunPlan;
 
 /** The least plan a simulated bench can stand on. */

@@ -71,6 +71,51 @@ public final class DemoWorld {
         return List.copyOf(plans);
     }
 
+    /** Ids of its boards. */
+    public List<String> boards() {
+        return BOARDS.stream().map(b -> b.toUpperCase(java.util.Locale.ROOT)).toList();
+    }
+
+    /** A board, bench or recipe of this world; empty where it has none of this id. */
+    public <T> Optional<T> find(Format format, String id, Class<T> type) {
+        String name = id.toLowerCase(java.util.Locale.ROOT);
+        List<String> known = switch (format) {
+            case BOARD -> BOARDS;
+            case BENCH -> BENCHES;
+            case RECIPE -> RECIPES;
+            default -> List.of();
+        };
+        try {
+            return known.contains(name) ? Optional.of(read(name, format, type)) : Optional.empty();
+        } catch (BadFileException e) {
+            throw new IllegalStateException("a file of the demo world cannot be read", e);
+        }
+    }
+
+    /**
+     * A job on one of these boards, with its next heat there or a first guess of one.
+     *
+     * @throws BadFileException when board or bench are not of this world
+     */
+    public RunPlan onBoard(Job job) throws BadFileException {
+        Board board = find(Format.BOARD, job.board(), Board.class)
+                .orElseThrow(() -> new BadFileException("demo world", 0, "", "it has no board " + job.board(),
+                        "Use one of " + String.join(", ", boards())));
+        Bench bench = find(Format.BENCH, job.bench(), Bench.class)
+                .orElseThrow(() -> new BadFileException("demo world", 0, "", "it has no bench " + job.bench(),
+                        "Use one of " + String.join(", ", BENCHES)));
+        List<Bead> heats = job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN)
+                .filter(b -> RunPlan.Task.of(b) != RunPlan.Task.FORM).toList();
+        Optional<Bead> bead = heats.stream().filter(b -> !b.worked()).findFirst()
+                .or(() -> heats.reversed().stream().findFirst());
+        String id = bead.flatMap(Bead::recipe).orElse(job.board() + "-lift");
+        boolean lift = bead.filter(b -> RunPlan.Task.of(b) == RunPlan.Task.SEAT).isEmpty();
+        Recipe recipe = find(Format.RECIPE, id, Recipe.class).orElseGet(
+                () -> StartingRecipe.of(id, id, board.requireChip(job.target()), bench, lift));
+        return new RunPlan(bead.map(RunPlan.Task::of).orElse(RunPlan.Task.LIFT), job,
+                bead.map(Bead::id).orElse("lift_run"), board, bench, recipe);
+    }
+
     private <T> T read(String name, Format format, Class<T> type) throws BadFileException {
         String file = name + "." + format.word() + ".bead.json";
         try (InputStream in = DemoWorld.class.getResourceAsStream("/org/greenbead/store/demo/" + file)) {

@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
-import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.chip.ChipLabel;
 import org.greenbead.core.chip.StockChip;

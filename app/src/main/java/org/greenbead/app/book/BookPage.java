@@ -22,17 +22,19 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.account.KnownFacts;
+import org.greenbead.core.account.Origin;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Grouped;
 import org.greenbead.core.book.Judged;
+import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
-import org.greenbead.core.book.Vocabulary;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.book.Wording;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.record.RecordType;
 import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Bead;
-import org.greenbead.core.route.Phase;
 
 /** What the whole rule book says of the job in hand, five findings at a time; and a line to note what is known. */
 public final class BookPage extends Page {
@@ -44,6 +46,7 @@ public final class BookPage extends Page {
     private final Label said = Looks.label("", "muted");
     private final VBox list = new VBox(8);
     private final Line line;
+    private final HBox reasonRow = new HBox(12);
     private final Runnable limits;
     private final VBox page;
     private final Subscription watching;
@@ -64,24 +67,24 @@ public final class BookPage extends Page {
         title.setId("book-title");
         said.setId("book-said");
         list.setId("book-list");
-        line = new Line("book-line", texts.get("book.prompt"));
-        line.setOnAction(
-                enter -> muting.ifPresentOrElse(n -> mute(n, line.getText()), () -> note(line.getText())));
+        line = new Line("book-line", texts.get("book.mute"));
+        line.setOnAction(enter -> muting.ifPresent(n -> mute(n, line.getText())));
         HBox.setHgrow(line, Priority.ALWAYS);
         var head = Looks.as(new VBox(1, Looks.label(texts.get("book.caps"), "caps"), title), "instruction");
         var scroll = Looks.as(new ScrollPane(list), "watch-scroll");
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        var noteHead = Looks.label(texts.get("book.note"), "caps");
+        var noteHead = Looks.label(texts.get("book.mute"), "caps");
         noteHead.setMinWidth(Region.USE_PREF_SIZE);
-        var noteRow = new HBox(12, noteHead, line);
-        noteRow.setAlignment(Pos.CENTER_LEFT);
-        page = Looks.as(new VBox(head, scroll, Looks.as(new VBox(5, noteRow, said), "card")), "page");
+        reasonRow.getChildren().setAll(noteHead, line);
+        reasonRow.setAlignment(Pos.CENTER_LEFT);
+        asking(false);
+        page = Looks.as(new VBox(head, scroll, Looks.as(new VBox(5, reasonRow, said), "card")), "page");
         backWord(texts.get("book.back"));
         noteWord(texts.get("book.limits"));
         watching = model.judgedProperty().subscribe(found -> {
-            groups = visible(Grouped.of(found.open()));
-            muted = found.muted();
+            groups = visible(Grouped.of(found.judged().open()));
+            muted = found.judged().muted();
             first = first >= groups.size() ? 0 : first;
             show();
         });
@@ -116,6 +119,9 @@ public final class BookPage extends Page {
             list.getChildren().add(Looks.label(
                     texts.get("book.muted", one.noticed().rule().what(), one.reason()), "muted", "small"));
         }
+        for (NotKnown open : model.judgedProperty().get().notKnown()) {
+            list.getChildren().add(question(open, wording, texts));
+        }
         if (folded > 0 || later) {
             Label fold = Looks.label(later ? texts.get("book.unfolded") : texts.get("book.folded", folded),
                     "muted", "small");
@@ -137,7 +143,7 @@ public final class BookPage extends Page {
         return groups.stream().filter(g -> g.rule().severity() == severity).count();
     }
 
-    private static Region card(Grouped group, int number, Wording wording, Texts texts) {
+    private Region card(Grouped group, int number, Wording wording, Texts texts) {
         Noticed place = group.places().getFirst();
         String severity = group.rule().severity().name().toLowerCase(Locale.ROOT);
         Label what = Looks.label(group.rule().what(), "what");
@@ -155,7 +161,7 @@ public final class BookPage extends Page {
         Label remedy = Looks.label(group.rule().remedy(), "cure");
         remedy.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(remedy, Priority.ALWAYS);
-        Label source = Looks.label(texts.get("book.source", group.rule().source(), group.rule().id()),
+        Label source = Looks.label(texts.get("book.source", group.rule().source(), from(place)),
                 "muted", "small");
         source.setMaxWidth(330);
         source.setTextAlignment(javafx.scene.text.TextAlignment.RIGHT);
@@ -168,34 +174,32 @@ public final class BookPage extends Page {
         return card;
     }
 
-    /** Takes assignments such as chip.health=good; what no job holds is said and nothing is kept. */
-    private void note(String text) {
-        Texts texts = desk.texts();
-        Facts now = model.job().facts();
-        Facts noted;
-        try {
-            noted = now.with(text);
-        } catch (IllegalArgumentException e) {
-            said.setText(texts.get("book.refused", e.getMessage()));
-            return;
-        }
-        List<Vocabulary.Misfit> misfits = Vocabulary.ofTheTrade().misfits(noted);
-        if (!misfits.isEmpty()) {
-            said.setText(texts.get("book.refused",
-                    misfits.getFirst().what() + ". " + misfits.getFirst().remedy()));
-            return;
-        }
-        if (!noted.equals(now)) {
-            model.note(noted);
-            said.setText(texts.get("book.noted"));
-        }
-        line.clear();
-        page.requestFocus();
+    /** Where the facts of a finding come from. */
+    private String from(Noticed noticed) {
+        KnownFacts known = model.judgedProperty().get().known();
+        return String.join("; ", desk.book().spots(noticed).stream()
+                .flatMap(path -> known.origin(path).stream()).map(Origin::from).distinct().toList());
+    }
+
+    /** What nobody knows yet and the book asks for, with how it is found out. */
+    private Region question(NotKnown open, Wording wording, Texts texts) {
+        Label what = Looks.label(texts.get("book.unknown", open.rule().what(), String.join(", ",
+                open.missing().stream().map(wording::field).toList())), "why");
+        Label find = Looks.label(texts.get("work.find", open.find()), "cure");
+        var card = Looks.as(new VBox(what, find), "card", "unknown");
+        card.setId("unknown-" + open.rule().id());
+        return card;
     }
 
     /** To the question whose answer would settle it; else to the bead of its phase. */
     private void writeDown(Grouped group) {
-        for (String path : desk.book().inputs(group.rule())) {
+        KnownFacts known = model.judgedProperty().get().known();
+        List<String> inputs = desk.book().inputs(group.rule());
+        // What nobody knows yet comes first: that is what was forgotten.
+        List<String> wanted = java.util.stream.Stream.concat(
+                inputs.stream().filter(i -> known.origin(i).isEmpty()),
+                inputs.stream().filter(i -> known.origin(i).isPresent())).toList();
+        for (String path : wanted) {
             for (RecordType type : RecordTypes.shipped().all()) {
                 Optional<RecordType.Item> item = type.fields().stream()
                         .filter(f -> f.fact().filter(path.replace("[]", "")::equals).isPresent()).findFirst();
@@ -228,14 +232,21 @@ public final class BookPage extends Page {
         muting = Optional.of(noticed);
         line.clear();
         line.setPromptText(texts.get("book.mute.prompt", noticed.rule().what()));
+        asking(true);
         line.open();
+    }
+
+    /** The line for a reason is there only while one is asked for. */
+    private void asking(boolean on) {
+        reasonRow.setVisible(on);
+        reasonRow.setManaged(on);
     }
 
     private void mute(Noticed noticed, String reason) {
         Texts texts = desk.texts();
         muting = Optional.empty();
         line.clear();
-        line.setPromptText(texts.get("book.prompt"));
+        asking(false);
         page.requestFocus();
         if (reason.isBlank()) {
             said.setText(texts.get("book.mute.reason"));
@@ -275,7 +286,7 @@ public final class BookPage extends Page {
         }
         if (code == KeyCode.F) {
             later = !later;
-            groups = visible(Grouped.of(model.judgedProperty().get().open()));
+            groups = visible(Grouped.of(model.judgedProperty().get().judged().open()));
             first = 0;
             show();
             return true;
@@ -287,12 +298,6 @@ public final class BookPage extends Page {
             } else {
                 ask(number);
             }
-            return true;
-        }
-        if (code == KeyCode.I) {
-            muting = Optional.empty();
-            line.setPromptText(desk.texts().get("book.prompt"));
-            line.open();
             return true;
         }
         return false;

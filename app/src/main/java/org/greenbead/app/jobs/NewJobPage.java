@@ -26,12 +26,12 @@ import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.recipe.StartingRecipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
-import org.greenbead.core.route.Phase;
 import org.greenbead.core.route.Routes;
 import org.greenbead.store.Format;
 

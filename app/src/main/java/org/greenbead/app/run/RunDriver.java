@@ -58,7 +58,7 @@ public final class RunDriver implements AutoCloseable {
         void states(List<RunState> states, RunPlan plan);
 
         /** The run is over and kept. */
-        void ended(RunEntry entry, RunPlan plan, Verdict verdict, RunState end);
+        void ended(RunEntry entry, RunPlan plan, List<RunEvent> told, Verdict verdict, RunState end);
 
         /** It cannot begin; the message says why. */
         void failed(String messageKey, String detail);
@@ -236,7 +236,8 @@ public final class RunDriver implements AutoCloseable {
                 var writer = RunLogWriter.resume(desk.ledger().logFile(left), desk.files(), desk.clock());
                 entry = Optional.of(left);
                 session = Optional
-                        .of(new RunSession(engine, link.port().orElseThrow(), writer, link.hands()));
+                        .of(new RunSession(engine, link.port().orElseThrow(), writer, link.hands(),
+                                log.events()));
                 RunPlan now = engine.plan();
                 Platform.runLater(() -> listener.past(past, now));
                 publish(session.get().take(new RunEvent.Resumed(timeS, awayS)));
@@ -268,11 +269,12 @@ public final class RunDriver implements AutoCloseable {
             RunSession over = session.get();
             Verdict verdict = over.verdict();
             RunPlan ran = over.plan();
+            List<RunEvent> told = over.told();
             RunEntry kept = entry.orElseThrow();
             session = Optional.empty();
             over.close();
             // The verdict is shown whatever the disk says: the log holds all that it was made of.
-            Platform.runLater(() -> listener.ended(kept, ran, verdict, state));
+            Platform.runLater(() -> listener.ended(kept, ran, told, verdict, state));
             try {
                 desk.ledger().endRun(kept.id(), desk.clock().instant(), verdict);
             } catch (RuntimeException e) {

@@ -29,6 +29,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
@@ -42,6 +43,7 @@ import org.greenbead.core.run.Coaching;
 import org.greenbead.core.run.ProbeView;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.Room;
+import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.Say;
@@ -414,6 +416,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
             return Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
                     texts.get("work.held.so", held.getFirst().rule().remedy()));
         }
+        List<NotKnown> unknown = model.unknown(plan.bead());
+        if (!unknown.isEmpty()) {
+            return Pedal.shut(texts.get("work.unknown.held", unknown.getFirst().rule().what()),
+                    texts.get("work.find", unknown.getFirst().find()));
+        }
         Optional<Act> first = state.flatMap(s -> s.coaching().act());
         return first.isPresent()
                 ? Pedal.stating(texts.say(state.get().coaching().pedalWord()), texts.get("forming.begin.so"),
@@ -435,7 +442,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private boolean mayStart() {
         return model.job().inHand().map(b -> b.id().equals(plan.bead())).orElse(true)
                 && !model.thinkingProperty().get() && model.stop().isEmpty()
-                && model.job().gateBefore(plan.bead()).isEmpty() && model.holding(plan.bead()).isEmpty();
+                && model.job().gateBefore(plan.bead()).isEmpty() && model.holding(plan.bead()).isEmpty()
+                && model.unknown(plan.bead()).isEmpty();
     }
 
     private void start() {
@@ -481,9 +489,9 @@ public final class RunPage extends Page implements RunDriver.Listener {
     }
 
     @Override
-    public void ended(RunEntry entry, RunPlan ran, Verdict verdict, RunState end) {
+    public void ended(RunEntry entry, RunPlan ran, List<RunEvent> told, Verdict verdict, RunState end) {
         started = false;
-        model.runOver(ran, verdict);
+        model.runOver(ran, told, verdict, entry.simulated());
         changed.accept(this);
         go.page(new VerdictPage(desk, model, go, ran, entry, verdict, end, history), entry.jobId(),
                 entry.bead());

@@ -15,9 +15,9 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Line;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Shapes;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 
 /** The job's route, a bead a step, across the top. */
 final class BeadString extends HBox {

@@ -40,13 +40,13 @@ import org.greenbead.app.setup.WitnessPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.calibrate.GuidedRun;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
@@ -246,7 +246,7 @@ public final class Workshop implements Navigator {
                 : page.map(p -> p.findingsProperty().get()).orElse(List.of()), thinking, texts);
         var open = current.isEmpty()
                 ? List.<org.greenbead.core.book.Noticed>of()
-                : model().judgedProperty().get().open();
+                : model().judgedProperty().get().judged().open();
         watch.book(
                 open.stream().filter(n -> n.rule().severity() == Severity.STOP).map(n -> n.rule().id())
                         .distinct().count(),

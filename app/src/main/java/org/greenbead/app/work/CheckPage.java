@@ -17,6 +17,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.scene.shape.Circle;
 import javafx.scene.shape.Rectangle;
 import javafx.util.Duration;
 import javafx.util.Subscription;
@@ -26,8 +27,11 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
-import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.book.Wording;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.cue.Cue;
@@ -37,10 +41,10 @@ import org.greenbead.core.finding.Finding;
 import org.greenbead.core.overview.Overview;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.CheckItem;
-import org.greenbead.core.route.Phase;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.RunPlan;
 
@@ -93,7 +97,7 @@ public final class CheckPage extends Page {
         ask = new AskPane(desk, model, beadId);
         ask.onLeft(this::leaveQuestions);
         labels = new LabelGate(desk, model, this::show);
-        photos = ask.asks() && org.greenbead.core.record.RecordTypes.shipped().at(beadId).stream()
+        photos = ask.asks() && RecordTypes.shipped().at(beadId).stream()
                 .anyMatch(t -> t.id().equals("picture"))
                         ? Optional.of(new PhotoPane(desk, model, view(beadId)))
                         : Optional.empty();
@@ -142,8 +146,11 @@ public final class CheckPage extends Page {
     private static String view(String bead) {
         return switch (bead) {
             case "prepare_orientation" -> "orientation";
-            case "lift_neighbours" -> "neighbours";
-            case "clean_flat" -> "pads";
+            case "lift_neighbours" -> "neighbours_after";
+            case "lift_pads" -> "pads";
+            case "clean_flat", "clean_flex" -> "pads_clean";
+            case "clean_chip_flat" -> "chip_pads";
+            case "bead_align" -> "stencil";
             case "bead_count" -> "balls";
             case "seat_edges" -> "edges";
             default -> "whole";
@@ -213,6 +220,7 @@ public final class CheckPage extends Page {
         for (CheckItem item : bead.checks()) {
             rows.getChildren().add(row(item, texts));
         }
+        demands(texts);
         photos.ifPresent(PhotoPane::show);
         ask.show();
         instruct(bead, texts);
@@ -235,10 +243,17 @@ public final class CheckPage extends Page {
         List<Noticed> held = model.holding(beadId);
         if (next.isEmpty()) {
             now.setText(texts.get("work.seen"));
-            if (held.isEmpty()) {
-                pedal(onwards(model, go, texts));
-            } else {
+            List<NotKnown> unknown = model.unknown(beadId);
+            List<Gates.Demand> missing = model.missing(beadId);
+            if (!held.isEmpty()) {
                 held(held.getFirst(), texts);
+            } else if (!unknown.isEmpty()) {
+                pedal(Pedal.shut(texts.get("work.unknown.held", unknown.getFirst().rule().what()),
+                        texts.get("work.find", unknown.getFirst().find())));
+            } else if (!missing.isEmpty()) {
+                wants(missing.getFirst(), texts);
+            } else {
+                pedal(onwards(model, go, texts));
             }
             return;
         }
@@ -275,6 +290,40 @@ public final class CheckPage extends Page {
         }
         pedal(Pedal.stating(texts.get("work.attest", texts.say("check." + check)),
                 texts.get("work.attest.so"), () -> attest(check, Attest.YES)));
+    }
+
+    /** The ticks are all there, what they say is not shown yet: the pedal leads to where it is written down. */
+    private void wants(Gates.Demand demand, Texts texts) {
+        now.setText(texts.get("work.wants.now", texts.say("evidence." + demand.id())));
+        pedal(new Pedal(texts.get("work.wants.pedal", texts.say("record." + demand.record())),
+                texts.get("work.wants.so"), true, () -> {
+                    if (!ask.activate(demand.record(), "")) {
+                        asked(demand.record()).ifPresent(bead -> go.ask(bead, demand.record(), ""));
+                    }
+                }));
+    }
+
+    /** The first bead of the route that asks for a type of record. */
+    private Optional<String> asked(String type) {
+        List<String> beads = RecordTypes.shipped().require(type).beads();
+        return model.job().beads().stream().map(Bead::id).filter(beads::contains).findFirst();
+    }
+
+    /** What the gate asks to be shown, with a mark for what is. */
+    private void demands(Texts texts) {
+        List<String> open = model.unshown(beadId).stream().map(Gates.Demand::id).toList();
+        for (Gates.Demand demand : Gates.demands(beadId)) {
+            boolean shown = !open.contains(demand.id());
+            var mark = Looks.as(new Circle(6), "evidence-shape");
+            mark.pseudoClassStateChanged(YES, shown);
+            Label words = Looks.label(texts.get(shown ? "work.shown" : "work.wants",
+                    texts.say("evidence." + demand.id())), "evidence-text");
+            HBox.setHgrow(words, Priority.ALWAYS);
+            var line = Looks.as(new HBox(12, mark, words), "evidence-row");
+            line.setAlignment(Pos.CENTER_LEFT);
+            line.setId("evidence-" + demand.id());
+            rows.getChildren().add(line);
+        }
     }
 
     /** A stop of the rule book keeps this gate shut though all of it is seen to. */
@@ -338,7 +387,9 @@ public final class CheckPage extends Page {
         var box = Looks.as(new Rectangle(15, 15), "check-shape");
         box.pseudoClassStateChanged(YES, item.state() == Attest.YES);
         box.pseudoClassStateChanged(NO, item.state() == Attest.NO);
-        Label words = Looks.label(texts.say("check." + item.id()), "step-text");
+        Label words = Looks.label(item.tickedItself()
+                ? texts.get("work.itself", texts.say("check." + item.id()))
+                : texts.say("check." + item.id()), "step-text");
         HBox.setHgrow(words, Priority.ALWAYS);
         // A box and not a button: only a box grows with words that wrap.
         var line = Looks.as(new HBox(12, box, words), "check-row");

@@ -11,10 +11,13 @@ import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.core.account.Account;
+import org.greenbead.core.account.Around;
+import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.Judgement;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.book.Facts;
-import org.greenbead.core.book.JobFacts;
-import org.greenbead.core.book.Judged;
+import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.chip.LookAlikes;
@@ -28,11 +31,11 @@ import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
-import org.greenbead.core.route.Gates;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.AfterRun;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
+import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.Format;
@@ -51,8 +54,8 @@ public final class JobModel {
             Optional.empty());
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyBooleanWrapper thinking = new ReadOnlyBooleanWrapper();
-    private final ReadOnlyObjectWrapper<Judged> judged = new ReadOnlyObjectWrapper<>(
-            new Judged(List.of(), List.of()));
+    private final ReadOnlyObjectWrapper<Judgement> judged = new ReadOnlyObjectWrapper<>(Judgement.NONE);
+    private Optional<Around> around = Optional.empty();
     private final AtomicInteger turn = new AtomicInteger();
     private final Deque<Job> before = new ArrayDeque<>();
     private int bookTurn;
@@ -125,11 +128,13 @@ public final class JobModel {
         askBook();
         desk.io(() -> {
             RunPlan comes = desk.ledger().plan(now, next.get().id());
-            return List.of(comes, desk.ledger().onBoard(now, comes));
+            RunPlan there = desk.ledger().onBoard(now, comes);
+            return new Read(comes, there, around(there));
         }, both -> {
-            RunPlan read = both.getFirst();
+            RunPlan read = both.next();
             if (mine == turn.get()) {
-                onBoard.set(Optional.of(both.getLast()));
+                onBoard.set(Optional.of(both.onBoard()));
+                around = Optional.of(both.around());
                 // Of another board, bench or recipe it says nothing of this one.
                 if (rehearsed.filter(r -> r.with(now).equals(read.with(now))).isEmpty()) {
                     rehearsal.set(Optional.empty());
@@ -151,6 +156,16 @@ public final class JobModel {
         });
     }
 
+    private record Read(RunPlan next, RunPlan onBoard, Around around) {}
+
+    /** What the ledger says beside the job; read on the ledger's thread. */
+    private Around around(RunPlan there) {
+        int proven = (int) desk.ledger().runs().stream()
+                .filter(r -> r.outcome().filter(Verdict.Outcome.PROVEN::equals).isPresent()).count();
+        return Around.of(there.job(), there.target().part(), desk.ledger().jobs(), desk.ledger().chips(),
+                proven);
+    }
+
     private void judge() {
         plan.get().ifPresent(p -> {
             RunPlan current = p.with(job());
@@ -165,16 +180,14 @@ public final class JobModel {
         int mine = ++bookTurn;
         Job now = job();
         Optional<RunPlan> with = onBoard.get();
+        Optional<Around> beside = around;
         RuleBook.Settings limits = desk.limits();
-        desk.compute(() -> {
-            Facts facts = with.map(p -> JobFacts.of(now, p.board(), p.bench(), p.recipe()))
-                    .orElseGet(() -> JobFacts.of(now));
-            return Judged.of(desk.book(), facts, limits);
-        }, found -> {
+        desk.compute(() -> Judgement.of(now, with, beside, Optional.empty(), desk.book(), limits), found -> {
             if (mine == bookTurn) {
                 judged.set(found);
-                Job settled = Gates.settle(job(), found);
+                Job settled = Gates.settle(job(), found.look());
                 if (!settled.equals(job())) {
+                    settled = accounted(settled);
                     job.set(settled);
                     save(settled, "gate opened", "");
                 }
@@ -183,13 +196,28 @@ public final class JobModel {
     }
 
     /** What the rule book says of the whole job. */
-    public ReadOnlyObjectProperty<Judged> judgedProperty() {
+    public ReadOnlyObjectProperty<Judgement> judgedProperty() {
         return judged.getReadOnlyProperty();
     }
 
     /** The stops of the rule book that hold a bead. */
     public List<Noticed> holding(String beadId) {
-        return Gates.holding(job(), beadId, judged.get());
+        return Gates.holding(job(), beadId, judged.get().judged());
+    }
+
+    /** What is not known and holds a bead until somebody finds it out. */
+    public List<NotKnown> unknown(String beadId) {
+        return Gates.unknown(job(), beadId, judged.get().notKnown());
+    }
+
+    /** What a gate still asks to be shown. */
+    public List<Gates.Demand> missing(String beadId) {
+        return Gates.missing(job(), beadId, judged.get().look().evidence());
+    }
+
+    /** What a bead asks for and is not on record, whether it was passed or not. */
+    public List<Gates.Demand> unshown(String beadId) {
+        return Gates.unshown(beadId, judged.get().look().evidence());
     }
 
     /** The worst stop that holds the next run; empty when it may start. */
@@ -199,7 +227,7 @@ public final class JobModel {
 
     /** Writes a person's word on a check. */
     public void attest(String check, Attest word) {
-        keep(Gates.attest(job(), check, word, judged.get()), "attested",
+        keep(Gates.attest(job(), check, word, judged.get().look()), "attested",
                 check + " " + word.name().toLowerCase(Locale.ROOT));
         judge();
     }
@@ -227,7 +255,7 @@ public final class JobModel {
         if (before.isEmpty()) {
             return false;
         }
-        Job earlier = before.pop();
+        Job earlier = accounted(before.pop());
         job.set(earlier);
         save(earlier, "taken back", "");
         replan();
@@ -257,7 +285,7 @@ public final class JobModel {
                 .filter(b -> b.kind() == Bead.Kind.RECIPE && b.recipe().equals(Optional.of(recipe.id()))
                         && !b.worked())
                 .findFirst()
-                .map(b -> now.with(b.id(), BeadState.GREEN)).orElse(now);
+                .map(b -> accounted(now.with(b.id(), BeadState.GREEN))).orElse(now);
         job.set(changed);
         desk.io(() -> {
             desk.ledger().save(recipe);
@@ -303,7 +331,7 @@ public final class JobModel {
     }
 
     /** A run of this job is over: bead, chip and history follow. */
-    public void runOver(RunPlan ran, Verdict verdict) {
+    public void runOver(RunPlan ran, List<RunEvent> events, Verdict verdict, boolean simulated) {
         if (ran.task() == RunPlan.Task.CALIBRATE) {
             keep(job(), "calibration run over", verdict.outcome().name().toLowerCase(Locale.ROOT));
             return;
@@ -313,8 +341,12 @@ public final class JobModel {
             case WORKED, LIMIT_BROKEN -> BeadState.DONE;
             case BROKEN_OFF -> BeadState.OPEN;
         };
-        Job changed = AfterRun.written(job().with(ran.bead(), state), ran, verdict, desk.clock().instant(),
-                desk.settings().technician().get());
+        Job heated = AfterRun.written(job().with(ran.bead(), state), ran, events, verdict,
+                desk.clock().instant(), desk.settings().technician().get());
+        Kept run = heated.records("run").getLast();
+        Job changed = accounted(simulated
+                ? heated.with(run.with("simulated", true, run.at(), run.author()))
+                : heated);
         before.clear();
         job.set(changed);
         desk.io(() -> {
@@ -341,7 +373,14 @@ public final class JobModel {
                 ran.job().id() + " " + ran.bead())));
     }
 
-    private void keep(Job changed, String kind, String detail) {
+    /** Written on from the job as it stands: taking back is a line of the account like any other. */
+    private Job accounted(Job changed) {
+        return Account.noted(Optional.of(job()), changed, desk.clock().instant(),
+                desk.settings().technician().get());
+    }
+
+    private void keep(Job other, String kind, String detail) {
+        Job changed = accounted(other);
         before.push(job());
         if (before.size() > LONGEST_UNDO) {
             before.removeLast();

@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Check;
-import org.greenbead.core.route.Phase;
 
 /**
  * One rule of the book.
@@ -16,6 +15,7 @@ import org.greenbead.core.route.Phase;
  * @param each     name and path of the list whose items it looks at one by one; empty = the whole job
  * @param when     the condition, in words of the vocabulary
  * @param at       path that a finding points to where the rule looks at the whole job
+ * @param unknown  what it says while the condition is not decided; empty = nothing
  * @param limits   its thresholds by name
  * @param what     headline
  * @param why      the reason, with {paths} filled in
@@ -25,9 +25,23 @@ import org.greenbead.core.route.Phase;
  * @param silent   what to change in that job so that it does not
  */
 public record BookRule(String id, List<String> covers, Phase phase, Severity severity, Optional<Each> each,
-        String when, String at,
+        String when, String at, Optional<Unknown> unknown,
         Map<String, Limit> limits, String what, String why, String remedy, String source, String fires,
         String silent) {
+    /**
+     * What it means that the facts do not decide the condition.
+     *
+     * @param kind  holds the work, or asks
+     * @param asked only where this holds; empty = where at least one of the facts is known
+     * @param find  how it is found out
+     */
+    public record Unknown(Kind kind, String asked, String find) {
+        /** A stop holds the gates from the rule's phase on; a question does not. */
+        public enum Kind {
+            STOP, ASK
+        }
+    }
+
     /** The list that a rule walks. */
     public record Each(String name, String path) {}
 

@@ -12,7 +12,7 @@ import java.util.Set;
  * [..], has, is empty, + - * /, and functions. A comparison with an empty value is false, whichever way it points; arithmetic with one is
  * empty.
  */
-final class Condition {
+public final class Condition {
     private static final Set<String> WORDS = Set.of("and", "or", "not", "in", "has", "is", "empty", "yes",
             "no");
 
@@ -23,11 +23,22 @@ final class Condition {
 
     /** What names mean at one place: the entities, the rule's item, its limits, the plan's steps. */
     record Scope(Facts.Spot root, Map<String, Facts.Spot> items, Map<String, Double> limits,
-            TradeFunctions functions) {
+            TradeFunctions functions, boolean strict) {
+        /** Where what is not known counts as not so. */
+        Scope(Facts.Spot root, Map<String, Facts.Spot> items, Map<String, Double> limits,
+                TradeFunctions functions) {
+            this(root, items, limits, functions, false);
+        }
+
+        /** Where what is not known stays unknown. */
+        Scope strictly() {
+            return new Scope(root, items, limits, functions, true);
+        }
+
         Scope with(String name, Facts.Spot item) {
             var more = new HashMap<>(items);
             more.put(name, item);
-            return new Scope(root, more, limits, functions);
+            return new Scope(root, more, limits, functions, strict);
         }
 
         Facts.Spot spot(String path) {
@@ -43,17 +54,39 @@ final class Condition {
     private final String text;
     private final List<String> tokens = new ArrayList<>();
     private final List<String> paths = new ArrayList<>();
+    /** Names of items while a list is walked, with the list. */
+    private final Map<String, String> walked = new HashMap<>();
     private final Node node;
     private int at;
 
     /** @throws IllegalArgumentException when the text cannot be read */
-    Condition(String text) {
+    public Condition(String text) {
         this.text = text;
         split();
         node = or();
         if (at < tokens.size()) {
             throw bad("\"" + tokens.get(at) + "\" is left over");
         }
+    }
+
+    /** Whether it holds; what is not known counts as not so. */
+    public boolean holds(Facts facts) {
+        return holds(new Scope(facts.spot(), Map.of(), Map.of(), new TradeFunctions(facts.spot())));
+    }
+
+    public String text() {
+        return text;
+    }
+
+    /** Yes, no, or that what is known does not decide it. */
+    enum Truth {
+        YES, NO, UNKNOWN
+    }
+
+    /** Three-valued (strong Kleene logic): a comparison with what is not known is not known. */
+    Truth truth(Scope scope) {
+        Object value = node.in(scope.strictly());
+        return value == null ? Truth.UNKNOWN : Boolean.TRUE.equals(value) ? Truth.YES : Truth.NO;
     }
 
     boolean holds(Scope scope) {
@@ -127,7 +160,13 @@ final class Condition {
         while (take("or")) {
             Node a = left;
             Node b = and();
-            left = s -> Boolean.TRUE.equals(a.in(s)) || Boolean.TRUE.equals(b.in(s));
+            left = s -> {
+                Object x = a.in(s);
+                Object y = Boolean.TRUE.equals(x) ? null : b.in(s);
+                return Boolean.TRUE.equals(x) || Boolean.TRUE.equals(y)
+                        ? (Object) true
+                        : s.strict && (x == null || y == null) ? null : (Object) false;
+            };
         }
         return left;
     }
@@ -137,7 +176,14 @@ final class Condition {
         while (take("and")) {
             Node a = left;
             Node b = not();
-            left = s -> Boolean.TRUE.equals(a.in(s)) && Boolean.TRUE.equals(b.in(s));
+            left = s -> {
+                Object x = a.in(s);
+                Object y = b.in(s);
+                boolean no = Boolean.FALSE.equals(x) || Boolean.FALSE.equals(y);
+                return s.strict && !no && (x == null || y == null)
+                        ? null
+                        : (Object) (Boolean.TRUE.equals(x) && Boolean.TRUE.equals(y));
+            };
         }
         return left;
     }
@@ -145,7 +191,10 @@ final class Condition {
     private Node not() {
         if (take("not")) {
             Node inner = not();
-            return s -> !Boolean.TRUE.equals(inner.in(s));
+            return s -> {
+                Object x = inner.in(s);
+                return s.strict && x == null ? null : (Object) !Boolean.TRUE.equals(x);
+            };
         }
         return compared();
     }
@@ -161,17 +210,28 @@ final class Condition {
             List<Node> among = list();
             return s -> {
                 Object value = left.in(s);
-                return value != null && among.stream().anyMatch(n -> Objects.equals(n.in(s), value));
+                return value == null
+                        ? unknown(s)
+                        : (Object) among.stream().anyMatch(n -> Objects.equals(n.in(s), value));
             };
         }
         if (take("has")) {
             Node wanted = sum();
-            return s -> left.in(s) instanceof List<?> list && list.contains(wanted.in(s));
+            return s -> {
+                Object value = left.in(s);
+                return value == null
+                        ? unknown(s)
+                        : (Object) (value instanceof List<?> list && list.contains(wanted.in(s)));
+            };
         }
         for (String op : List.of("=", "!=", "<=", ">=", "<", ">")) {
             if (take(op)) {
                 Node right = sum();
-                return s -> compare(op, left.in(s), right.in(s));
+                return s -> {
+                    Object a = left.in(s);
+                    Object b = right.in(s);
+                    return a == null || b == null ? unknown(s) : (Object) compare(op, a, b);
+                };
             }
         }
         return left;
@@ -181,10 +241,12 @@ final class Condition {
         return value == null || value instanceof List<?> list && list.isEmpty() || "".equals(value);
     }
 
-    private static Object compare(String op, Object a, Object b) {
-        if (a == null || b == null) {
-            return false;
-        }
+    /** What a question comes to that asks for something not known. */
+    private static Object unknown(Scope scope) {
+        return scope.strict ? null : (Object) false;
+    }
+
+    private static boolean compare(String op, Object a, Object b) {
         if (op.equals("=") || op.equals("!=")) {
             return a.equals(b) == op.equals("=");
         }
@@ -279,7 +341,9 @@ final class Condition {
         if (take("(")) {
             return function(token);
         }
-        paths.add(token);
+        int dot = token.indexOf('.');
+        String list = dot < 0 ? null : walked.get(token.substring(0, dot));
+        paths.add(list == null ? token : list + "[]" + token.substring(dot));
         return s -> s.spot(token).value();
     }
 
@@ -292,15 +356,22 @@ final class Condition {
             String item = peek();
             at++;
             need(":");
+            walked.put(item, path);
             Node inner = or();
+            walked.remove(item);
             need(")");
             boolean any = name.equals("any");
             return s -> {
                 double found = 0;
+                boolean open = false;
                 for (Facts.Spot spot : s.spot(path).items()) {
-                    found += Boolean.TRUE.equals(inner.in(s.with(item, spot))) ? 1 : 0;
+                    Object holds = inner.in(s.with(item, spot));
+                    found += Boolean.TRUE.equals(holds) ? 1 : 0;
+                    open |= holds == null;
                 }
-                return any ? (Object) (found > 0) : (Object) found;
+                return any
+                        ? s.strict && open && found == 0 ? null : (Object) (found > 0)
+                        : (Object) found;
             };
         }
         var arguments = new ArrayList<Node>();

@@ -17,14 +17,14 @@ import java.util.SequencedSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.greenbead.core.finding.Severity;
-import org.greenbead.core.route.Phase;
 
 /** All rules, read once. Asking is free of side effects and may be done from any thread. */
 public final class RuleBook {
     private static final Pattern GAP = Pattern.compile("\\{([a-z][a-z0-9_.]*)}");
     private final List<Ready> rules = new ArrayList<>();
 
-    private record Ready(BookRule rule, Condition when, List<String> gaps, Map<String, Double> standard) {}
+    private record Ready(BookRule rule, Condition when, Optional<Condition> asked, List<String> gaps,
+            Map<String, Double> standard) {}
 
     /** Thresholds that a bench has changed, by {@code rule id/limit name}. */
     public record Settings(Map<String, Double> limits) {
@@ -80,13 +80,25 @@ public final class RuleBook {
             gaps.forEach(path -> vocabulary.require(path, rule));
             var standard = new LinkedHashMap<String, Double>();
             rule.limits().forEach((name, limit) -> standard.put(name, limit.standard()));
-            rules.add(new Ready(rule, when, gaps, standard));
+            Optional<Condition> asked = rule.unknown().map(BookRule.Unknown::asked).filter(a -> !a.isEmpty())
+                    .map(Condition::new);
+            asked.ifPresent(a -> a.paths().forEach(path -> vocabulary.require(path, rule)));
+            rules.add(new Ready(rule, when, asked, gaps, standard));
         }
     }
 
     /** The book as shipped. */
     public static RuleBook shipped() {
         return new RuleBook(BookReader.read(resource("rulebook.txt")), Vocabulary.shipped());
+    }
+
+    /**
+     * A book of one's own, in the form of the shipped one.
+     *
+     * @throws IllegalArgumentException naming the rule that cannot be read, or that asks for what no job holds
+     */
+    public static RuleBook read(String text) {
+        return new RuleBook(BookReader.read(text), Vocabulary.shipped());
     }
 
     static String resource(String name) {
@@ -117,6 +129,18 @@ public final class RuleBook {
         return List.copyOf(inputs);
     }
 
+    /** Paths of the facts that a finding rests on, with the number of the item where its rule walks a list. */
+    public List<String> spots(Noticed noticed) {
+        return rules.stream().filter(r -> r.rule.id().equals(noticed.rule().id())).findFirst()
+                .map(ready -> ready.when.paths().stream().filter(p -> !p.contains("[]"))
+                        .map(path -> ready.rule.each().filter(e -> path.startsWith(e.name() + "."))
+                                .map(e -> noticed.at().substring(1).replace('/', '.')
+                                        + path.substring(e.name().length()))
+                                .orElse(path))
+                        .distinct().toList())
+                .orElse(List.of());
+    }
+
     /** Every rule that fires, the worst first, then in the order of work. */
     public List<Noticed> check(Facts facts, Settings settings) {
         Facts.Spot root = facts.spot();
@@ -139,6 +163,47 @@ public final class RuleBook {
         found.sort(Comparator.comparing((Noticed n) -> n.rule().severity()).reversed()
                 .thenComparing(n -> n.rule().phase()));
         return List.copyOf(found);
+    }
+
+    /**
+     * What is not known and would decide a rule that says so: what guards a person or data holds the work until it is found out. Nothing
+     * where the rule fires or is silent either way.
+     *
+     * @param phase in hand; what matters later is not asked yet
+     */
+    public List<NotKnown> notKnown(Facts facts, Settings settings, Phase phase) {
+        Facts.Spot root = facts.spot();
+        var functions = new TradeFunctions(root);
+        var open = new ArrayList<NotKnown>();
+        for (Ready ready : rules) {
+            if (ready.rule.unknown().isEmpty() || ready.rule.phase().compareTo(phase) > 0) {
+                continue;
+            }
+            var limits = new LinkedHashMap<>(ready.standard);
+            limits.replaceAll(
+                    (name, value) -> settings.limits().getOrDefault(ready.rule.id() + "/" + name, value));
+            var whole = new Condition.Scope(root, Map.of(), limits, functions);
+            if (ready.rule.each().isPresent()) {
+                BookRule.Each each = ready.rule.each().get();
+                for (Facts.Spot item : whole.spot(each.path()).items()) {
+                    ask(ready, whole.with(each.name(), item), item.pointer(), open);
+                }
+            } else {
+                ask(ready, whole, pointer(ready, whole), open);
+            }
+        }
+        return List.copyOf(open);
+    }
+
+    private static void ask(Ready ready, Condition.Scope scope, String at, List<NotKnown> open) {
+        List<String> missing = ready.when.paths().stream().filter(p -> scope.spot(p).value() == null)
+                .toList();
+        boolean asked = ready.asked.map(a -> a.holds(scope))
+                .orElse(missing.size() < ready.when.paths().size());
+        if (asked && !missing.isEmpty() && !ready.when.holds(scope)
+                && ready.when.truth(scope) == Condition.Truth.UNKNOWN) {
+            open.add(new NotKnown(ready.rule, missing, at));
+        }
     }
 
     private static void look(Ready ready, Condition.Scope scope, String at, List<Noticed> found) {
@@ -212,6 +277,17 @@ public final class RuleBook {
                     .map(n -> String.format(Locale.ROOT, "T%03d", Integer.parseInt(n))).toList();
         }
 
+        /** "stop | where it is asked | how it is found out". */
+        private static Optional<BookRule.Unknown> unknown(String text) {
+            if (text == null) {
+                return Optional.empty();
+            }
+            String[] part = text.split("\\|", 3);
+            return Optional.of(new BookRule.Unknown(
+                    BookRule.Unknown.Kind.valueOf(part[0].strip().toUpperCase(Locale.ROOT)), part[1].strip(),
+                    part[2].strip()));
+        }
+
         private void close() {
             if (!id.isEmpty()) {
                 String[] each = keys.getOrDefault("each", "").split(": ", 2);
@@ -222,7 +298,8 @@ public final class RuleBook {
                                 ? Optional.of(new BookRule.Each(each[0], each[1]))
                                 : Optional.empty(),
                         keys.get("when"),
-                        keys.getOrDefault("at", ""), limits, keys.get("what"), keys.get("why"),
+                        keys.getOrDefault("at", ""), unknown(keys.get("unknown")), limits, keys.get("what"),
+                        keys.get("why"),
                         keys.get("remedy"),
                         keys.getOrDefault("source", "Practice of the trade; judgement."), keys.get("fires"),
                         keys.get("silent")));

@@ -1,20 +1,22 @@
 package org.greenbead.core.book;
 
 import java.util.Locale;
-import org.greenbead.core.route.Phase;
+import java.util.function.UnaryOperator;
 
 /** The rule book as a text to read. */
 public final class RuleSheet {
     private RuleSheet() {
     }
 
-    public static String of(RuleBook book) {
+    /** @param from says of a rule, by its id, where its facts come from */
+    public static String of(RuleBook book, UnaryOperator<String> from) {
         var text = new StringBuilder(
                 """
                         # Rule book
 
-                        Written by `greenbead rules --markdown docs/rules.md`; do not edit here. %d rules. A rule looks at the facts that a job notes (`facts` in a job
-                        file) and at what its board, bench and recipe say by themselves. A comparison with a fact that nobody noted is never true. *stop* blocks
+                        Written by `greenbead rules --markdown docs/rules.md`; do not edit here. %d rules. A rule looks at the facts of a job: what its board, bench, recipe,
+                        runs, photos, records and ticks say, each with where it comes from. A comparison with a fact that nobody knows does not fire; where it matters
+                        the rule says what not knowing means (*not known*): a stop holds the work until it is found out, a question only asks. *stop* blocks
                         its gate, *care* wants a word, *note* is shown. Thresholds can be changed by a bench. What belongs to a standard is given from memory: verify
                         against the current edition. Where the work can hurt someone, local rules and licensed practice come first.
 
@@ -53,6 +55,11 @@ public final class RuleSheet {
                                 .append(": ").append(l.getValue().why()));
                 text.append(rule.limits().isEmpty() ? "" : "\n").append("\nSource: ").append(rule.source())
                         .append('\n');
+                rule.unknown().ifPresent(u -> text.append("\nNot known: ")
+                        .append(u.kind().name().toLowerCase(Locale.ROOT))
+                        .append(u.asked().isEmpty() ? "" : " where `" + u.asked() + "`")
+                        .append("; ").append(u.find()).append(".\n"));
+                text.append("\nFacts: ").append(from.apply(rule.id())).append('\n');
             }
         }
         return text.toString();

@@ -9,9 +9,11 @@ import org.greenbead.core.moisture.Moisture;
 
 /** What conditions may call: the order of the plan's steps, and the trade's own formulas. Empty in, empty out. */
 final class TradeFunctions {
-    private static final Set<String> KNOWN = Set.of("before", "planned", "abs", "size", "solidus", "liquidus",
-            "melts_at", "estimate",
-            "lowest_solidus", "rated", "holdoff_s", "floor_life_h", "evidence", "fits_table", "min", "max");
+    private static final Set<String> KNOWN = Set.of("before", "planned", "past", "reached", "abs", "size",
+            "solidus", "liquidus",
+            "melts_at", "lowest_solidus", "rated", "tolerance", "holdoff_s", "floor_life_h", "evidence",
+            "fits_table",
+            "min", "max");
     private static final MeltingTable MELTING = MeltingTable.standard();
 
     private final Facts.Spot root;
@@ -28,13 +30,16 @@ final class TradeFunctions {
         return switch (name) {
             case "before" -> before(word(given, 0), word(given, 1));
             case "planned" -> index(word(given, 0)) >= 0;
+            case "past" -> phase(word(given, 0), 1);
+            case "reached" -> phase(word(given, 0), 0);
             case "abs" -> number(given, 0) == null ? null : (Object) Math.abs(number(given, 0));
             case "size" -> given.getFirst() instanceof List<?> list ? (Object) (double) list.size() : null;
             case "solidus" -> melting(word(given, 0), 0);
             case "liquidus" -> melting(word(given, 0), 1);
             case "melts_at" -> nearestMelting(number(given, 0));
-            case "estimate" -> estimate(number(given, 0));
             case "lowest_solidus" -> lowestSolidus();
+            case "tolerance" ->
+                root.field("rails").field("tolerance_pct").value() instanceof Double d ? d : 0.0;
             case "rated" -> rated(given);
             case "holdoff_s" -> holdOff(given);
             case "floor_life_h" -> floorLife(word(given, 0));
@@ -68,6 +73,13 @@ final class TradeFunctions {
         return root.field("plan").field("steps").value() instanceof List<?> steps ? steps.indexOf(step) : -1;
     }
 
+    /** Whether the bead in hand stands in a phase ({@code least} 0) or after it (1); where nobody knows, it does. */
+    private Object phase(String name, int least) {
+        Phase asked = Phase.valueOf(name.toUpperCase(java.util.Locale.ROOT));
+        return !(root.field("job").field("phase").value() instanceof Double now)
+                || now >= asked.ordinal() + least;
+    }
+
     /** Both steps are planned and the first stands earlier. */
     private Object before(String first, String second) {
         int a = index(first);
@@ -94,18 +106,6 @@ final class TradeFunctions {
                     : Math.min(Math.abs(celsius - range.solidusC()), Math.abs(celsius - range.liquidusC())));
         }
         return nearest;
-    }
-
-    /** Rise over the base falls off exponentially beyond the heated zone; a probe outranks it. °C at a distance in mm */
-    private Object estimate(Double distanceMm) {
-        Facts.Spot plan = root.field("plan");
-        if (distanceMm == null || !(plan.field("centre_c").value() instanceof Double centre)
-                || !(plan.field("base_c").value() instanceof Double base)
-                || !(plan.field("zone_mm").value() instanceof Double zone)
-                || !(plan.field("decay_mm").value() instanceof Double decay)) {
-            return null;
-        }
-        return distanceMm <= zone ? centre : base + (centre - base) * Math.exp(-(distanceMm - zone) / decay);
     }
 
     /** Lowest solidus on the board, deliberately cautious: lead and bismuth together 96, unknown bismuth 138, silver with a trace of lead 179. */

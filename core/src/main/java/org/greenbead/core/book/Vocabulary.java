@@ -70,12 +70,9 @@ public final class Vocabulary {
 
     /** The field that a path of a rule means. @throws IllegalArgumentException when there is none */
     void require(String path, BookRule rule) {
-        String full = rule.each().filter(e -> path.equals(e.name()) || path.startsWith(e.name() + "."))
-                .map(e -> e.path() + path.substring(e.name().length())).orElse(path);
-        if (full.indexOf('.') > 0 && !entities.containsKey(full.substring(0, full.indexOf('.')))
-                && rule.when().contains(path.split("\\.")[0] + ":")) {
-            return; // the item of any(..) or count(..), named in the condition itself
-        }
+        String plain = path.replace("[]", "");
+        String full = rule.each().filter(e -> plain.equals(e.name()) || plain.startsWith(e.name() + "."))
+                .map(e -> e.path() + plain.substring(e.name().length())).orElse(plain);
         if (find(full).isEmpty()) {
             throw new IllegalArgumentException(
                     "rule " + rule.id() + " asks for " + full + ", which no job holds");

@@ -4,15 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.alloy.AlloyChoice;
 import org.greenbead.core.alloy.Dilution;
 import org.greenbead.core.alloy.MeltingTable;
+import org.greenbead.core.alloy.MixShares;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.LiftSide;
 import org.greenbead.core.board.NozzleChoice;
 import org.greenbead.core.book.Facts;
-import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.moisture.Moisture;
 import org.greenbead.core.recipe.ShieldChoice;
 import org.greenbead.core.route.Job;
@@ -33,13 +34,6 @@ import org.greenbead.core.run.RunPlan;
  */
 public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> alloys, Dry moisture,
         List<LiftSide.Way> lift, NozzleChoice nozzle, List<ShieldChoice> shields, List<String> kit) {
-    /** Shares by mass for one site, factory ball taken as 1: thinning solder 1.5, new ball 1.2. Assumed until weighed. */
-    private static final double ADDED_SHARE = 1.5;
-    private static final double BALL_SHARE = 1.2;
-    /** One pass of fresh wick leaves about an eighth. Assumed until weighed on the own bench. */
-    private static final double LEFT_BY_A_PASS = 0.12;
-    private static final double SKIN = 0.02;
-
     /** @param lowestC NaN when no joint is known */
     public record Ceiling(double lowestC, String site, List<Heat> heats) {}
 
@@ -52,11 +46,6 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
 
     /** @param leftH NaN when the level is not noted */
     public record Dry(String level, double openH, double leftH, List<Moisture.Bake> bakes) {}
-
-    /** Part of the solder that this many wick passes leave on a pad: an eighth each, never less than the skin that solder leaves on copper. */
-    public static double leftBy(int wickPasses) {
-        return Math.max(SKIN, Math.pow(LEFT_BY_A_PASS, wickPasses));
-    }
 
     public static Overview of(Job job, RunPlan plan) {
         Facts facts = JobFacts.of(job, plan.board(), plan.bench(), plan.recipe());
@@ -82,7 +71,7 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
 
     private static AlloyChoice.Hands hands(Facts facts) {
         return new AlloyChoice.Hands(
-                facts.at("tech.level").filter(Double.class::isInstance).map(d -> ((Double) d).intValue())
+                facts.at("tech.practice").filter(Double.class::isInstance).map(d -> ((Double) d).intValue())
                         .orElse(0),
                 facts.at("chip.pads").filter(Double.class::isInstance).map(d -> ((Double) d).intValue())
                         .orElse(0));
@@ -91,9 +80,9 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
     private static double film(Mixed mix, String element) {
         double f = MeltingTable.standard().require(mix.factory()).made().pct(element);
         double a = MeltingTable.standard().find(mix.diluent()).map(r -> r.made().pct(element)).orElse(0.0);
-        double added = MeltingTable.standard().find(mix.diluent()).isPresent() ? ADDED_SHARE : 0;
+        double added = MeltingTable.standard().find(mix.diluent()).isPresent() ? MixShares.ADDED : 0;
         double film = mix.leftPart() * (f + added * a);
-        return film / (mix.leftPart() * (1 + added) + BALL_SHARE);
+        return film / (mix.leftPart() * (1 + added) + MixShares.BALL);
     }
 
     private static String text(Job job, String field, String otherwise) {
@@ -174,12 +163,12 @@ public record Overview(Ceiling ceiling, Mixed mix, List<AlloyChoice.Option> allo
                 .orElse(factory);
         int passes = (int) job.records("joint").stream().filter(r -> r.text("site").equals(target.name()))
                 .mapToDouble(r -> r.number("wick_passes")).filter(Double::isFinite).max().orElse(0);
-        double left = leftBy(passes == 0 ? 1 : passes);
+        double left = MixShares.leftBy(passes == 0 ? 1 : passes);
         var f = new Dilution.Part(table.require(factory).made(), 1);
         Optional<MeltingTable.Row> thin = table.find(diluent);
         var a = new Dilution.Part(thin.orElse(table.require(factory)).made(),
-                thin.isPresent() ? ADDED_SHARE : 0);
-        var b = new Dilution.Part(table.require(ball).made(), BALL_SHARE);
+                thin.isPresent() ? MixShares.ADDED : 0);
+        var b = new Dilution.Part(table.require(ball).made(), MixShares.BALL);
         return new Mixed(factory, thin.map(MeltingTable.Row::name).orElse(""), table.require(ball).name(),
                 passes, left, Dilution.leftAllowed(f, a, b),
                 Dilution.of(new Dilution.Mixed(f, a, left, b)));

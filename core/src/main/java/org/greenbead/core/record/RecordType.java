@@ -9,9 +9,10 @@ import org.greenbead.core.book.Vocabulary;
  *
  * @param id    its words are {@code record.<id>} and {@code record.<id>.<field>} in the trade bundle
  * @param many  a job may hold several; the first field then names the item
- * @param beads where it is asked for
+ * @param named a record of many that is one thing with a name of its own: noting it again adds to what is known of it
+ * @param beads where it is asked for; none where the program writes it by itself
  */
-public record RecordType(String id, boolean many, List<String> beads, List<Item> fields) {
+public record RecordType(String id, boolean many, boolean named, List<String> beads, List<Item> fields) {
     /**
      * One field of it.
      *
@@ -30,6 +31,11 @@ public record RecordType(String id, boolean many, List<String> beads, List<Item>
 
     public Optional<Item> item(String name) {
         return fields.stream().filter(f -> f.name().equals(name)).findFirst();
+    }
+
+    /** Whether a person writes it; runs write what they showed by themselves. */
+    public boolean byHand() {
+        return !beads.isEmpty();
     }
 
     /** The field that names an item of a list. */

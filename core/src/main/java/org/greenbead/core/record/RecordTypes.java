@@ -37,7 +37,8 @@ public final class RecordTypes {
     private void close(String[] head, List<RecordType.Item> fields) {
         if (head.length > 0) {
             types.put(head[0],
-                    new RecordType(head[0], head[1].equals("many"), List.of(head[2].split(",")), fields));
+                    new RecordType(head[0], !head[1].equals("one"), head[1].equals("named"),
+                            head.length > 2 ? List.of(head[2].split(",")) : List.of(), fields));
         }
     }
 

@@ -2,6 +2,7 @@ package org.greenbead.core.route;
 
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -37,7 +38,18 @@ public record Bead(String id, Phase phase, Kind kind, boolean gate, BeadState st
 
     /** A bead of checks is green when every one of them is attested, and falls back when one is taken back. */
     Bead attest(String check, Attest word) {
-        List<CheckItem> changed = checks.stream().map(c -> c.id().equals(check) ? c.as(word) : c).toList();
+        return seen(checks.stream().map(c -> c.id().equals(check) ? c.as(word) : c).toList());
+    }
+
+    /** With one check in another form; a gate does not turn green by that alone. */
+    Bead with(String check, CheckItem changed) {
+        Bead seen = seen(checks.stream().map(c -> c.id().equals(check) ? changed : c).toList());
+        return gate && state != BeadState.GREEN && seen.state == BeadState.GREEN
+                ? seen.as(BeadState.DONE)
+                : seen;
+    }
+
+    private Bead seen(List<CheckItem> changed) {
         boolean all = changed.stream().allMatch(c -> c.state() == Attest.YES);
         BeadState now = kind != Kind.CHECK ? state : all ? BeadState.GREEN : BeadState.OPEN;
         return new Bead(id, phase, kind, gate, now, changed, recipe);

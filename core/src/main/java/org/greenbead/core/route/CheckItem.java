@@ -9,6 +9,9 @@ import org.greenbead.core.quantity.Check;
  * @param note what the technician wrote beside it, may be empty
  */
 public record CheckItem(String id, Attest state, String note) {
+    /** Begins the note of a check that ticked itself from what is on record. */
+    public static final String SHOWN = "shown: ";
+
     public CheckItem {
         Check.text("check", id);
         if (!id.matches("[a-z][a-z0-9_]{0,40}")) {
@@ -18,7 +21,18 @@ public record CheckItem(String id, Attest state, String note) {
         note = note == null ? "" : note;
     }
 
+    /** Ticked by what is on record, or no longer. */
+    public CheckItem shown(boolean shown) {
+        return shown
+                ? new CheckItem(id, Attest.YES, SHOWN + "on record")
+                : new CheckItem(id, Attest.UNKNOWN, "");
+    }
+
+    public boolean tickedItself() {
+        return note.startsWith(SHOWN);
+    }
+
     public CheckItem as(Attest now) {
-        return new CheckItem(id, now, note);
+        return new CheckItem(id, now, tickedItself() ? "" : note);
     }
 }

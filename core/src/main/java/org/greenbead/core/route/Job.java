@@ -19,10 +19,16 @@ import org.greenbead.core.record.Kept;
  * @param bench    id of the bench
  * @param facts    what has been noted of it, for the rule book
  * @param records  what people wrote down of it, in the order of writing
+ * @param account  every change of all this, in the order of writing; only ever added to
  */
 public record Job(String id, String title, String complaint, String customer, String board, String target,
         String bench,
-        List<Bead> beads, Facts facts, List<Kept> records) {
+        List<Bead> beads, Facts facts, List<Kept> records, List<Entry> account) {
+    public Job(String id, String title, String complaint, String customer, String board, String target,
+            String bench, List<Bead> beads, Facts facts, List<Kept> records) {
+        this(id, title, complaint, customer, board, target, bench, beads, facts, records, List.of());
+    }
+
     public Job(String id, String title, String complaint, String customer, String board, String target,
             String bench, List<Bead> beads) {
         this(id, title, complaint, customer, board, target, bench, beads, Facts.none(), List.of());
@@ -36,6 +42,7 @@ public record Job(String id, String title, String complaint, String customer, St
     public Job {
         facts = facts == null ? Facts.none() : facts;
         records = records == null ? List.of() : List.copyOf(records);
+        account = account == null ? List.of() : List.copyOf(account);
         Check.distinct("record", records, Kept::id);
         Check.text("job id", id);
         Check.text("job title", title);
@@ -112,9 +119,15 @@ public record Job(String id, String title, String complaint, String customer, St
         return withBeads(beads.stream().map(b -> b.id().equals(beadId) ? b.as(state) : b).toList());
     }
 
+    /** With one check of a bead in another form. */
+    public Job with(String beadId, String check, CheckItem changed) {
+        return withBeads(
+                beads.stream().map(b -> b.id().equals(beadId) ? b.with(check, changed) : b).toList());
+    }
+
     /** The same job of which more is noted. */
     public Job with(Facts noted) {
-        return new Job(id, title, complaint, customer, board, target, bench, beads, noted, records);
+        return new Job(id, title, complaint, customer, board, target, bench, beads, noted, records, account);
     }
 
     /** The records of one type, in the order of writing. */
@@ -132,19 +145,19 @@ public record Job(String id, String title, String complaint, String customer, St
         List<Kept> changed = there
                 ? records.stream().map(r -> r.id().equals(record.id()) ? record : r).toList()
                 : Stream.concat(records.stream(), Stream.of(record)).toList();
-        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, changed);
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, changed, account);
     }
 
     /** Without one record. */
     public Job without(String recordId) {
         return new Job(id, title, complaint, customer, board, target, bench, beads, facts,
-                records.stream().filter(r -> !r.id().equals(recordId)).toList());
+                records.stream().filter(r -> !r.id().equals(recordId)).toList(), account);
     }
 
     /** The same job on another board, chip or bench. */
     public Job on(String otherBoard, String otherTarget, String otherBench) {
         return new Job(id, title, complaint, customer, otherBoard, otherTarget, otherBench, beads, facts,
-                records);
+                records, account);
     }
 
     /** What a new record of this type would be called: the type and the next free number. */
@@ -187,6 +200,12 @@ public record Job(String id, String title, String complaint, String customer, St
 
     /** The same job with another route. */
     public Job withBeads(List<Bead> changed) {
-        return new Job(id, title, complaint, customer, board, target, bench, changed, facts, records);
+        return new Job(id, title, complaint, customer, board, target, bench, changed, facts, records,
+                account);
+    }
+
+    /** The same job with its account written on. */
+    public Job withAccount(List<Entry> longer) {
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, records, longer);
     }
 }

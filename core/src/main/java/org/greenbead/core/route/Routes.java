@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.greenbead.core.book.Phase;
 
 /** The route of every kind of job, from data. */
 public final class Routes {
@@ -91,6 +92,12 @@ public final class Routes {
 
     public List<Template> of(JobKind kind) {
         return routes.get(kind);
+    }
+
+    /** The phase that a bead of any route or part belongs to; empty for a bead that none has. */
+    public Optional<Phase> phase(String beadId) {
+        return Stream.concat(routes.values().stream(), parts.values().stream()).flatMap(List::stream)
+                .filter(t -> t.id().equals(beadId)).map(Template::phase).findFirst();
     }
 
     /** The steps of a route in the order of work, for the rule book. */

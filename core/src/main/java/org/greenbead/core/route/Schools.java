@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.record.Kept;
 
 /** The points on which practice differs, from {@code schools.txt}, and what choosing does to a job. Immutable. */

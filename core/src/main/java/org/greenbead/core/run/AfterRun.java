@@ -2,27 +2,37 @@ package org.greenbead.core.run;
 
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 
 /**
- * What a run leaves in the records of its job: the exposure of the chip and of each neighbour that melted, and which alloy was liquid at
- * the site. Balls made on a loose chip are an exposure of it and leave the site as it was. A run whose joints stayed solid leaves nothing.
+ * What a run leaves in the records of its job: what it came to, from its events; the exposure of the chip and of each neighbour that melted, and which alloy was liquid at
+ * the site. Balls made on a loose chip are an exposure of it and leave the site as it was. A run whose joints
+ * stayed solid leaves no exposure.
  */
 public final class AfterRun {
     private AfterRun() {
     }
 
-    /** @param by who worked */
-    public static Job written(Job job, RunPlan ran, Verdict verdict, Instant at, String by) {
+    /**
+     * @param events the log of the run
+     * @param at     when it ended
+     * @param by     who worked
+     */
+    public static Job written(Job job, RunPlan ran, List<RunEvent> events, Verdict verdict, Instant at,
+            String by) {
+        Map<String, Object> digest = RunDigest.of(ran, events, verdict);
+        digest.put("ended", at.toString());
+        Job longer = job.with(new Kept(job.freeId("run"), "run", at, by, digest));
         if (!verdict.targetMelted()) {
-            return job;
+            return longer;
         }
         String site = ran.target().name();
-        Job longer = job.with(
-                new Kept(job.freeId("exposure"), "exposure", at, by, exposure(site, ran.bead(), verdict)));
+        longer = longer.with(
+                new Kept(longer.freeId("exposure"), "exposure", at, by, exposure(site, ran.bead(), verdict)));
         for (String neighbour : verdict.neighboursMelted()) {
             // Its peak is an estimate of the twin and no reading, so it is left blank; that it melted is what counts.
             longer = longer.with(new Kept(longer.freeId("exposure"), "exposure", at, by,

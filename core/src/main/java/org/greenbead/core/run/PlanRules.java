@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Rule;
@@ -18,7 +19,6 @@ import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 
 /** The rules that judge a plan before anything is hot. */
 public final class PlanRules {

@@ -1,5 +1,6 @@
 package org.greenbead.core.run;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.board.Side;
@@ -21,9 +22,18 @@ public final class RunSession implements AutoCloseable {
     private final ProbePort port;
     private final RunJournal journal;
     private final BenchHands hands;
+    /** Everything but the sweeps, a few thousand lines in eight hours: what a run is summed up from. */
+    private final List<RunEvent> told = new ArrayList<>();
     private double checkpointS = Double.NEGATIVE_INFINITY;
 
     public RunSession(RunEngine engine, ProbePort port, RunJournal journal, BenchHands hands) {
+        this(engine, port, journal, hands, List.of());
+    }
+
+    /** @param past events of the same run from before the program was started again */
+    public RunSession(RunEngine engine, ProbePort port, RunJournal journal, BenchHands hands,
+            List<RunEvent> past) {
+        past.forEach(this::keep);
         this.engine = engine;
         this.port = port;
         this.journal = journal;
@@ -43,7 +53,9 @@ public final class RunSession implements AutoCloseable {
         take(new RunEvent.Sampled(timeS, readings));
         if (timeS - checkpointS >= CHECKPOINT_S && engine.state().hot()) {
             checkpointS = timeS;
-            journal.append(engine.checkpoint());
+            RunEvent.Checkpoint stands = engine.checkpoint();
+            journal.append(stands);
+            keep(stands);
         }
         return state();
     }
@@ -73,6 +85,7 @@ public final class RunSession implements AutoCloseable {
     /** Takes whatever somebody says or turns. */
     public RunState take(RunEvent event) {
         journal.append(event);
+        keep(event);
         engine.apply(event);
         hands.set(engine.input());
         return state();
@@ -84,6 +97,17 @@ public final class RunSession implements AutoCloseable {
             return state;
         }
         return state.with(Finding.of(Rule.NOT_RECORDED, "journal", Severity.STOP));
+    }
+
+    private void keep(RunEvent event) {
+        if (!(event instanceof RunEvent.Sampled)) {
+            told.add(event);
+        }
+    }
+
+    /** What happened in it, without the sweeps. */
+    public List<RunEvent> told() {
+        return List.copyOf(told);
     }
 
     public RunPlan plan() {

@@ -7,12 +7,12 @@ import static org.testng.Assert.assertTrue;
 
 import java.time.Instant;
 import java.util.Map;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 import org.greenbead.core.route.School;
 import org.greenbead.core.route.Schools;
 import org.greenbead.core.run.BallForming;

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.greenbead.core.finding.Severity;
-import org.greenbead.core.route.Phase;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -129,11 +128,11 @@ public class RuleBookTest {
     /** Worked checks of the formulas that rules call. */
     @Test
     public void formulasGiveTheirWorkedChecks() {
-        Facts.Spot heat = Facts.none()
-                .with("plan.centre_c=236; plan.base_c=115; plan.zone_mm=8; plan.decay_mm=6").spot();
-        var functions = new TradeFunctions(heat);
-        assertEquals((Double) functions.call("estimate", List.of(14.0)), 160, 0.6);
-        assertEquals((Double) functions.call("estimate", List.of(26.0)), 121, 0.6);
+        var functions = new TradeFunctions(Facts.none().with("job.phase=4").spot());
+        assertEquals(functions.call("past", List.of("prepare")), true);
+        assertEquals(functions.call("past", List.of("lift")), false);
+        assertEquals(functions.call("reached", List.of("lift")), true);
+        assertEquals(functions.call("reached", List.of("clean")), false);
         assertEquals(functions.call("melts_at", List.of(205.0)), 12.0);
         assertEquals((Double) functions.call("holdoff_s", List.of(238.0, 163.0, 22.0, 75.0)), 32, 0.5);
         assertEquals((Double) functions.call("holdoff_s", List.of(238.0, 40.0, 22.0, 75.0)), 186, 0.5);

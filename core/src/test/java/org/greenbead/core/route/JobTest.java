@@ -7,6 +7,7 @@ import static org.testng.Assert.expectThrows;
 
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.run.World;
 import org.testng.annotations.Test;
 

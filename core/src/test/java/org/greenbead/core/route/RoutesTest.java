@@ -9,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
 import org.testng.annotations.DataProvider;

@@ -11,8 +11,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.Facts;
-import org.greenbead.core.book.JobFacts;
 import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.Vocabulary;
@@ -161,6 +162,8 @@ public class SchoolsTest {
         Job job = job(JobKind.TRANSPLANT);
         job = job.with(job.facts().with("joints.0.site=U1; joints.0.bi_pct=7; joints.0.pb_pct=30"));
         Judged judged = judged(job);
+        Facts dead = Facts.none().with("board.discharge_v=2");
+        var look = new Gates.Look(judged, List.of(), dead);
         String gate = "prepare_power";
         assertFalse(Gates.holding(job, gate, judged).isEmpty(), "the trap is a stop before the work begins");
         assertTrue(Gates.holding(job, "intake_record", judged).isEmpty(), "an open bead is held by nothing");
@@ -171,17 +174,24 @@ public class SchoolsTest {
             job = job.with(earlier.id(), BeadState.GREEN);
         }
         for (CheckItem check : job.bead(gate).orElseThrow().checks()) {
-            job = Gates.attest(job, check.id(), Attest.YES, judged);
+            job = Gates.attest(job, check.id(), Attest.YES, look);
             assertEquals(job.attested(check.id()), Attest.YES, "a word is never lost");
         }
         assertEquals(job.bead(gate).orElseThrow().state(), BeadState.DONE);
         assertEquals(job.gateBefore("prepare_strip").orElseThrow().id(), gate, "it goes on blocking");
-        assertEquals(Gates.settle(job, judged), job, "while the stop stands");
-        Job free = Gates.settle(job, new Judged(List.of(), List.of()));
+        assertEquals(Gates.settle(job, look).bead(gate), job.bead(gate), "while the stop stands");
+        var nothing = new Gates.Look(new Judged(List.of(), List.of()), List.of(), Facts.none());
+        assertEquals(Gates.settle(job, nothing).bead(gate).orElseThrow().state(), BeadState.DONE,
+                "ticks alone open no gate");
+        Job free = Gates.settle(job, new Gates.Look(new Judged(List.of(), List.of()), List.of(), dead));
         assertEquals(free.bead(gate).orElseThrow().state(), BeadState.GREEN);
-        assertEquals(Gates.settle(free, judged), free, "a gate that was passed stays passed");
+        assertEquals(Gates.settle(free, nothing).bead(gate), free.bead(gate),
+                "a gate that was passed stays passed");
         Job taken = Gates.attest(free, free.bead(gate).orElseThrow().checks().getFirst().id(), Attest.NO,
-                judged);
+                look);
         assertEquals(taken.bead(gate).orElseThrow().state(), BeadState.OPEN, "a word taken back shuts it");
+        var live = new Gates.Look(judged, List.of(), Facts.none().with("board.discharge_v=48"));
+        assertEquals(Gates.settle(free, live).bead(gate).orElseThrow().state(), BeadState.DONE,
+                "a reading that says the opposite shuts it again");
     }
 }

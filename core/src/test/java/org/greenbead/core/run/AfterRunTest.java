@@ -8,8 +8,9 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.alloy.MeltingTable;
-import org.greenbead.core.book.JobFacts;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.overview.Overview;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
@@ -17,7 +18,6 @@ import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StartingRecipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -38,7 +38,8 @@ public class AfterRunTest {
     @Test
     public void meltIsWrittenDown() {
         RunPlan plan = plan("Sn63Pb37");
-        Job after = AfterRun.written(plan.job(), plan, verdict(true, List.of("U2")), NOW, "technician A");
+        Job after = AfterRun.written(plan.job(), plan, List.of(), verdict(true, List.of("U2")), NOW,
+                "technician A");
         Kept chip = after.records("exposure").getFirst();
         assertEquals(chip.text("part"), "U1");
         assertEquals(chip.number("peak_c"), 228.0);
@@ -48,7 +49,7 @@ public class AfterRunTest {
         Kept joint = after.records("joint").getFirst();
         assertEquals(joint.text("alloy"), "Sn63Pb37");
         assertEquals(joint.text("date"), "2026-03-01");
-        Job again = AfterRun.written(after, plan, verdict(true, List.of()), NOW, "technician A");
+        Job again = AfterRun.written(after, plan, List.of(), verdict(true, List.of()), NOW, "technician A");
         assertEquals(again.records("joint").size(), 1, "one line a site");
         assertEquals(again.records("exposure").size(), 3, "one an event");
     }
@@ -56,7 +57,9 @@ public class AfterRunTest {
     @Test
     public void coldRunLeavesNothing() {
         RunPlan plan = plan("Sn63Pb37");
-        assertSame(AfterRun.written(plan.job(), plan, verdict(false, List.of()), NOW, ""), plan.job());
+        Job after = AfterRun.written(plan.job(), plan, List.of(), verdict(false, List.of()), NOW, "");
+        assertEquals(after.records().stream().map(Kept::type).toList(), List.of("run"),
+                "no exposure, no joint");
     }
 
     @DataProvider

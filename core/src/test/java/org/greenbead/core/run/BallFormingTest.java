@@ -13,6 +13,7 @@ import java.util.Optional;
 import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.finding.Rule;
 import org.greenbead.core.forming.Act;
 import org.greenbead.core.forming.Method;
@@ -25,7 +26,6 @@ import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 import org.greenbead.core.route.Schools;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
@@ -168,7 +168,7 @@ public class BallFormingTest {
         RunPlan plan = plan(job(), "bead_form");
         var verdict = new Verdict(Verdict.Outcome.PROVEN, List.of(), 238, 44, 190, 300, MeltProof.NONE, true,
                 List.of());
-        Job after = AfterRun.written(plan.job(), plan, verdict, NOW, "technician A");
+        Job after = AfterRun.written(plan.job(), plan, List.of(), verdict, NOW, "technician A");
         assertEquals(after.records("exposure").getFirst().text("event"), "bead_form");
         assertEquals(after.records("exposure").getFirst().number("above_s"), 44.0);
         assertTrue(after.records("joint").isEmpty());

@@ -13,6 +13,7 @@ import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Limits;
 import org.greenbead.core.recipe.Recipe;
@@ -23,7 +24,6 @@ import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.CheckItem;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.route.Phase;
 
 /** A small invented board on an invented bench, for tests. */
 public final class World {

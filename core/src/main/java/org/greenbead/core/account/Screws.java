@@ -1,8 +1,9 @@
-package org.greenbead.core.record;
+package org.greenbead.core.account;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeMap;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 
 /** Screws out and in, by length: what went out has to come back, each length in as many holes. */

@@ -1,4 +1,4 @@
-package org.greenbead.core.book;
+package org.greenbead.core.account;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
@@ -8,6 +8,8 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
@@ -67,7 +69,7 @@ public class RealUseTest {
     public Object[][] caught() {
         Job revive = job(JobKind.REVIVE);
         Job transplant = job(JobKind.TRANSPLANT);
-        Job milled = noted(job(JobKind.MILLED), "chip role=storage");
+        Job milled = noted(job(JobKind.MILLED), "chip role=storage", "fixture supports=4");
         Job memory = job(JobKind.MEMORY);
         return new Object[][]{
                 // rule, the smallest job that fires it, the nearest that does not
@@ -107,18 +109,23 @@ public class RealUseTest {
                                 Attest.YES, "gloves_on")},
                 {"safety.heat-with-nobody-there", noted(revive, "bake what=bake c=110 attended=no"),
                         noted(revive, "bake what=bake c=110 attended=no cutoff=independent")},
-                {"prove.corrosion-conducts", noted(revive, "condition contamination=[corrosion]"),
-                        noted(revive, "condition contamination=[corrosion]", "chip leakage=none")},
+                {"prove.corrosion-conducts",
+                        noted(revive, "condition contamination=[corrosion]", "inspection strays=0"),
+                        noted(revive, "condition contamination=[corrosion]", "chip leakage=none",
+                                "inspection strays=0")},
                 {"platform.more-than-it-bears", noted(memory, "chip capacity_gb=16"),
                         noted(memory, "chip capacity_gb=16", "unit max_capacity_gb=16")},
-                {"transplant.donor-differs", noted(transplant, "donor memory_type=MR revision=B"),
-                        noted(transplant, "donor memory_type=MR revision=B region=n matches=yes")},
-                {"transplant.table-without-origin", transplant,
-                        noted(transplant, "transplant chip=U1 table=bench_table_2031-03")},
+                {"transplant.donor-differs",
+                        noted(transplant, "donor memory_type=MR revision=B", "stencil uses=1"),
+                        noted(transplant, "donor memory_type=MR revision=B region=n matches=yes",
+                                "stencil uses=1")},
+                {"transplant.table-without-origin", noted(transplant, "stencil uses=1"),
+                        noted(transplant, "stencil uses=1",
+                                "transplant chip=U1 table=bench_table_2031-03")},
                 {"decide.reballing-the-fault", noted(revive, "chip health=short"),
                         noted(revive, "chip health=good")},
-                {"decide.reheat-sold-as-cure", job(JobKind.REFLOW),
-                        noted(job(JobKind.REFLOW), "intake consent=[temporary]")}};
+                {"decide.reheat-sold-as-cure", noted(job(JobKind.REFLOW), "joint site=U1"),
+                        noted(job(JobKind.REFLOW), "joint site=U1", "intake consent=[temporary]")}};
     }
 
     @Test(dataProvider = "caught")
@@ -142,7 +149,7 @@ public class RealUseTest {
         assertEquals(JobFacts.of(job(JobKind.REVIVE), plan.board(), dialled, plan.recipe())
                 .at("station.flow_scale").orElseThrow(), "level");
         Map<String, Object> alloy = Map.of("id", "Sn63Pb37", "solidus_c", 183.0, "liquidus_c", 183.0,
-                "has_pb", true, "has_bi", false);
+                "has_pb", true, "has_bi", false, "is_class_word", false);
         assertEquals(JobFacts.of(job(JobKind.REVIVE), plan.board(), plan.bench(), plan.recipe())
                 .at("alloys.0").orElseThrow(), alloy);
     }

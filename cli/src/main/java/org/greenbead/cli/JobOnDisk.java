@@ -1,0 +1,163 @@
+package org.greenbead.cli;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.greenbead.core.account.Account;
+import org.greenbead.core.account.Around;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.Verdict;
+import org.greenbead.store.BadFileException;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.LedgerException;
+import org.greenbead.store.OpenFiles;
+
+/**
+ * A job that the command line works on, a file or a number of the ledger, with what the ledger knows of its board, bench, chip and customer.
+ * A ledger that is not there is not made. The boards of the demo world are known without one.
+ */
+final class JobOnDisk {
+    private final Shared shared;
+
+    JobOnDisk(Shared shared) {
+        this.shared = shared;
+    }
+
+    /**
+     * What is known around a job.
+     *
+     * @param plan   empty where board, bench or recipe are not at hand
+     * @param around empty without a ledger
+     */
+    record Surroundings(Optional<RunPlan> plan, Optional<Around> around, String source) {}
+
+    /** Reads a job file, or a job of the ledger by its number. */
+    Job read(String name) throws IOException, LedgerException, BadFileException {
+        Path file = Path.of(name);
+        if (Files.exists(file) || name.endsWith(".json")) {
+            return shared.files().read(file, Format.JOB, Job.class);
+        }
+        Optional<Ledger> ledger = ledger();
+        if (ledger.isEmpty()) {
+            throw new BadFileException(name, 0, "",
+                    "there is no such file, and no ledger in " + shared.data(),
+                    "Name a job file, or a data folder with --data");
+        }
+        try (Ledger open = ledger.get()) {
+            return open.job(name);
+        }
+    }
+
+    /** Writes it where it came from, its account written on. */
+    void write(String name, Job before, Job after, String by, String kind, String detail)
+            throws IOException, LedgerException, BadFileException {
+        Job job = Account.noted(Optional.of(before), after, Instant.now(), by);
+        Path file = Path.of(name);
+        if (Files.exists(file) || name.endsWith(".json")) {
+            Verb.write(file, shared.files().write(Format.JOB, job));
+            return;
+        }
+        try (Ledger open = shared.ledger()) {
+            open.save(job, kind, detail);
+        }
+    }
+
+    private Optional<Ledger> ledger() throws LedgerException {
+        return Files.exists(shared.data().resolve("ledger.db"))
+                ? Optional.of(shared.ledger())
+                : Optional.empty();
+    }
+
+    Surroundings around(Job job) throws LedgerException {
+        Optional<Ledger> ledger = ledger();
+        if (ledger.isPresent()) {
+            try (Ledger open = ledger.get()) {
+                Optional<RunPlan> plan = plan(job, open);
+                int proven = (int) open.runs().stream()
+                        .filter(r -> r.outcome().filter(Verdict.Outcome.PROVEN::equals).isPresent()).count();
+                String part = plan.map(p -> p.board().requireChip(job.target()).part()).orElse("");
+                Around around = Around.of(job, part, open.jobs(), open.chips(), proven);
+                if (plan.isPresent()) {
+                    return new Surroundings(plan, Optional.of(around), "ledger in " + open.folder());
+                }
+                return new Surroundings(demo(job), Optional.of(around), "ledger in " + open.folder());
+            }
+        }
+        Optional<RunPlan> demo = demo(job);
+        return new Surroundings(demo, Optional.empty(),
+                demo.isPresent() ? "boards of the demo world" : "the job alone");
+    }
+
+    /** The next heat on its own board, of the last one where all are worked. */
+    private static Optional<RunPlan> plan(Job job, Ledger ledger) {
+        List<Bead> heats = job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN)
+                .filter(b -> RunPlan.Task.of(b) != RunPlan.Task.FORM).toList();
+        for (Bead bead : Stream.concat(heats.stream().filter(b -> !b.worked()), heats.reversed().stream())
+                .toList()) {
+            try {
+                return Optional.of(ledger.plan(job, bead.id()));
+            } catch (BadFileException | IllegalArgumentException e) {
+                // Board, bench or recipe are not in this ledger: the next heat may have its own.
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Optional<RunPlan> demo(Job job) {
+        try {
+            return Optional.of(new DemoWorld(shared.files()).onBoard(job));
+        } catch (BadFileException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The board, where the ledger or the demo world has it. */
+    Optional<Board> board(String id) throws LedgerException {
+        return document(Format.BOARD, id, Board.class);
+    }
+
+    Optional<Bench> bench(String id) throws LedgerException {
+        return document(Format.BENCH, id, Bench.class);
+    }
+
+    /** Ids of all that are at hand, for a message. */
+    List<String> boards() throws LedgerException {
+        Optional<Ledger> ledger = ledger();
+        if (ledger.isPresent()) {
+            try (Ledger open = ledger.get()) {
+                return Stream.concat(open.boards().stream().map(Board::id),
+                        new DemoWorld(shared.files()).boards().stream()).distinct().sorted().toList();
+            }
+        }
+        return new DemoWorld(shared.files()).boards();
+    }
+
+    private <T> Optional<T> document(Format format, String id, Class<T> type) throws LedgerException {
+        Optional<Ledger> ledger = ledger();
+        if (ledger.isPresent()) {
+            try (Ledger open = ledger.get()) {
+                if (open.holds(format, id)) {
+                    return Optional.of(open.document(format, id, type));
+                }
+            } catch (BadFileException e) {
+                // A damaged document is named by doctor; here it counts as not there.
+            }
+        }
+        return new DemoWorld(shared.files()).find(format, id, type);
+    }
+
+    /** What is read from files of this command. */
+    OpenFiles files() {
+        return shared.files();
+    }
+}

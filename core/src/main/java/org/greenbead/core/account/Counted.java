@@ -1,0 +1,391 @@
+package org.greenbead.core.account;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.greenbead.core.electric.Rails;
+import org.greenbead.core.record.Kept;
+
+/** What several records of a job say together: counts, sums, the worst, the last. */
+final class Counted {
+    /** Pictures of a unit that is taken in. */
+    private static final List<String> INTAKE_VIEWS = List.of("whole", "board_top", "board_underside",
+            "serial");
+    /** Faces of a stack of two: bottom and top of the lower, bottom of the upper, the board's own. */
+    private static final int FACES_OF_A_STACK = 4;
+
+    private final FactTree tree;
+    private final List<Kept> records;
+
+    private Counted(FactTree tree, List<Kept> records) {
+        this.tree = tree;
+        this.records = records;
+    }
+
+    static void say(FactTree tree, List<Kept> records) {
+        var counted = new Counted(tree, records);
+        counted.screws();
+        counted.pads();
+        counted.pictures();
+        counted.rails();
+        counted.tests();
+        counted.diagnosis();
+        counted.data();
+        counted.faces();
+        counted.coverings();
+        counted.costs();
+        counted.bench();
+        counted.inspection();
+        counted.heats();
+        counted.smallParts();
+    }
+
+    private List<Kept> of(String type) {
+        List<Kept> found = RecordFacts.of(records, type);
+        if (!found.isEmpty()) {
+            tree.from(Origin.Source.COMPUTED, found.size() == 1
+                    ? "record " + found.getFirst().id()
+                    : "records " + found.getFirst().id() + " to " + found.getLast().id());
+        }
+        return found;
+    }
+
+    private static double count(List<Kept> some, Predicate<Kept> which) {
+        return some.stream().filter(which).count();
+    }
+
+    private void screws() {
+        List<Kept> screws = of("screw");
+        if (screws.isEmpty()) {
+            return;
+        }
+        tree.putIfAbsent("screws.out", count(screws, s -> s.yes("out")));
+        if (screws.stream().anyMatch(s -> s.noted("in").isPresent())) {
+            tree.putIfAbsent("screws.in", count(screws, s -> s.yes("in")));
+        }
+        tree.putIfAbsent("screws.length_by_hole",
+                screws.stream().allMatch(s -> s.noted("length_mm").isPresent()));
+        screws.stream().map(s -> s.text("torque")).filter(t -> !t.isEmpty()).findFirst()
+                .ifPresent(t -> tree.putIfAbsent("screws.torque", t));
+    }
+
+    private void pads() {
+        List<Kept> pads = of("pad");
+        if (!pads.isEmpty()) {
+            tree.putIfAbsent("pads.loose_count", count(pads, p -> p.text("kind").equals("lifted")));
+            tree.putIfAbsent("pads.loose_mapped", pads.stream().allMatch(p -> !p.text("net").isEmpty()));
+            tree.putIfAbsent("pads.seen", true);
+        }
+        if (!of("pads").isEmpty()) {
+            tree.putIfAbsent("pads.seen", true);
+        }
+    }
+
+    private void pictures() {
+        List<Kept> pictures = of("picture");
+        if (pictures.isEmpty()) {
+            return;
+        }
+        Set<String> views = pictures.stream().map(p -> p.text("view")).collect(Collectors.toSet());
+        tree.putIfAbsent("intake.photos", (double) pictures.size());
+        tree.putIfAbsent("intake.board_photo", views.stream().anyMatch(v -> v.startsWith("board")));
+        tree.putIfAbsent("intake.photos_missing",
+                (double) INTAKE_VIEWS.stream().filter(v -> !views.contains(v)).count());
+        seen(views, "orientation", "orientation.photo");
+        seen(views, "stencil", "stencil.photo");
+        seen(views, "pads", "pads.seen");
+        seen(views, "pads_clean", "pads.flat_photo");
+        seen(views, "chip_pads", "pads.chip_photo");
+        if (views.contains("neighbours")) {
+            tree.putIfAbsent("photo.missing", views.contains("neighbours_after") ? 0.0 : 1.0);
+        }
+    }
+
+    private void seen(Set<String> views, String view, String path) {
+        if (views.contains(view)) {
+            tree.putIfAbsent(path, true);
+        }
+    }
+
+    /** Rails before the work against their reference, and after it against the reference or else what they were. */
+    private void rails() {
+        List<Kept> noted = of("rail");
+        if (noted.isEmpty()) {
+            return;
+        }
+        List<Rails.Rail> before = RecordFacts.rails(records);
+        Rails.Compared compared = Rails.compare(before);
+        if (compared.read() > 0) {
+            tree.putIfAbsent("rails.worst_deviation_pct", compared.worstDeviationPct());
+        }
+        tree.putIfAbsent("rails.count", count(noted, r -> Double.isFinite(r.number("ohm"))));
+        tree.putIfAbsent("rails.missing",
+                count(noted, r -> Double.isNaN(r.number("ohm")) && Double.isNaN(r.number("after_ohm"))));
+        tree.putIfAbsent("rails.tolerance_pct", noted.stream().map(r -> r.number("tolerance_pct"))
+                .filter(Double::isFinite).max(Double::compare).orElse(null));
+        if (noted.stream().anyMatch(r -> Double.isFinite(r.number("second_ohm")))) {
+            tree.putIfAbsent("rails.second", "read again");
+        }
+        tree.putIfAbsent("rails.after_count", count(noted, r -> Double.isFinite(r.number("after_ohm"))));
+        List<Rails.Rail> after = noted.stream().filter(r -> Double.isFinite(r.number("after_ohm")))
+                .map(r -> new Rails.Rail(r.text("name"), r.number("after_ohm"), r.number("lead_ohm"),
+                        r.number("reference_ohm") > 0
+                                ? r.number("reference_ohm")
+                                : new Rails.Rail("", r.number("ohm"), r.number("lead_ohm"), Double.NaN)
+                                        .bareOhm()))
+                .toList();
+        if (!after.isEmpty()) {
+            tree.putIfAbsent("rails.after_worst_pct", Rails.compare(after).worstDeviationPct());
+            tree.putIfAbsent("rails.after_shorts",
+                    (double) after.stream().filter(r -> r.verdict() == Rails.Verdict.SHORT).count());
+        }
+    }
+
+    /** Of several tests of one thing the last counts, however its words are written; one that failed fails the whole. */
+    private void tests() {
+        List<Kept> tests = of("tested");
+        if (tests.isEmpty()) {
+            return;
+        }
+        Map<String, Kept> last = last(tests);
+        tree.putIfAbsent("test.symptoms_open", count(RecordFacts.of(records, "symptom"),
+                s -> !Optional.ofNullable(last.get(plain(s.text("words")))).map(t -> t.text("result"))
+                        .orElse("").equals("pass")));
+        boolean failed = last.values().stream().anyMatch(t -> t.text("result").equals("fail"));
+        boolean passed = last.values().stream().anyMatch(t -> t.text("result").equals("pass"));
+        if (failed || passed) {
+            tree.putIfAbsent("test.result", failed ? "fail" : "pass");
+            tree.putIfAbsent("test.powered", true);
+            tree.putIfAbsent("test.first_power_card",
+                    RecordFacts.of(records, "baseline").stream()
+                            .anyMatch(b -> Double.isFinite(b.number("limit_a"))));
+        }
+        tree.putIfAbsent("test.functions_open",
+                count(List.copyOf(last.values()), t -> t.text("result").equals("not_tested")));
+        tree.putIfAbsent("test.halves_passed", (double) last.values().stream()
+                .filter(t -> t.text("result").equals("pass")).map(t -> t.text("half"))
+                .filter(h -> h.equals("upper") || h.equals("lower")).distinct().count());
+        last.values().stream().map(t -> t.text("configuration")).filter(c -> !c.isEmpty())
+                .reduce((a, b) -> b).ifPresent(c -> tree.putIfAbsent("test.configuration", c));
+        last.values().stream().map(t -> t.number("minutes")).filter(Double::isFinite)
+                .max(Double::compare).ifPresent(m -> tree.putIfAbsent("test.minutes", m));
+        tree.putIfAbsent("report.claims_unshown", RecordFacts.of(records, "symptom").stream()
+                .anyMatch(s -> Boolean.FALSE.equals(s.noted("reproduced").orElse(null))
+                        && Optional.ofNullable(last.get(plain(s.text("words"))))
+                                .filter(t -> t.text("result").equals("pass")).isPresent()
+                        && RecordFacts.of(records, "disclosure").stream()
+                                .noneMatch(d -> !d.text("untested").isEmpty())));
+    }
+
+    private static Map<String, Kept> last(List<Kept> tests) {
+        var last = new LinkedHashMap<String, Kept>();
+        tests.forEach(t -> {
+            last.remove(plain(t.text("what")));
+            last.put(plain(t.text("what")), t);
+        });
+        return last;
+    }
+
+    private static String plain(String words) {
+        return words.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
+    }
+
+    /** What speaks for a fault: each kind of reading that was taken before the work. */
+    private void diagnosis() {
+        var evidence = new java.util.ArrayList<String>();
+        List<Kept> baselines = of("baseline");
+        for (Kept baseline : baselines) {
+            boolean peak = Double.isFinite(baseline.number("peak_a"));
+            boolean settled = Double.isFinite(baseline.number("settle_a"));
+            if (peak || settled) {
+                evidence.add("current");
+                tree.putIfAbsent("curve.single_value", peak != settled);
+            }
+            if (!baseline.text("codes").isEmpty()) {
+                evidence.add("code");
+            }
+        }
+        List<Kept> rails = of("rail");
+        double read = count(rails, r -> Double.isFinite(r.number("ohm")));
+        if (read > 0) {
+            evidence.add("rail");
+        }
+        List<Kept> symptoms = of("symptom");
+        double tried = count(symptoms, s -> !s.text("test").isEmpty() || s.yes("reproduced"));
+        if (tried > 0 || of("chip").stream().anyMatch(c -> !c.text("health_test").isEmpty())) {
+            evidence.add("measurement");
+        }
+        if (symptoms.isEmpty() && baselines.isEmpty() && rails.isEmpty()) {
+            return;
+        }
+        tree.from(Origin.Source.COMPUTED, "symptoms, rails and currents on record");
+        tree.putIfAbsent("diagnosis.evidence", List.copyOf(evidence));
+        tree.putIfAbsent("diagnosis.evidence_count", (double) evidence.size());
+        tree.putIfAbsent("diagnosis.own_tests", tried + read);
+        tree.putIfAbsent("report.before_measured",
+                !evidence.isEmpty() || symptoms.stream().anyMatch(s -> !s.text("before").isEmpty()));
+    }
+
+    /** Copies of the data, and the set that travels with it. */
+    private void data() {
+        List<Kept> copies = of("copy");
+        if (!copies.isEmpty()) {
+            tree.put("job.backup", copies.stream().anyMatch(c -> Boolean.FALSE.equals(
+                    c.noted("verified").orElse(null)))
+                            ? "attested"
+                            : copies.stream().anyMatch(c -> c.yes("verified")) ? "verified" : "attested");
+        }
+        List<Kept> set = of("transplant");
+        if (!set.isEmpty()) {
+            tree.putIfAbsent("plan.travel_missing", count(set, t -> t.yes("must") && !t.yes("moves")));
+        }
+    }
+
+    private void faces() {
+        List<Kept> faces = of("face");
+        if (!faces.isEmpty()) {
+            double done = count(faces, f -> f.yes("done"));
+            tree.putIfAbsent("chip.faces_open", Math.max(0, Math.max(FACES_OF_A_STACK, faces.size()) - done));
+        }
+    }
+
+    private void coverings() {
+        List<Kept> covers = of("covering");
+        for (Kept cover : covers) {
+            String done = cover.text("done");
+            switch (cover.text("what")) {
+                case "shield" -> {
+                    tree.putIfAbsent("shield.opened", !done.isEmpty());
+                    if (done.equals("cut")) {
+                        tree.put("shield.method", "cut");
+                    }
+                    tree.put("shield.disclosed", cover.noted("disclosed").orElse(null));
+                }
+                case "glue" -> tree.putIfAbsent("board.corner_bond", true);
+                case "heat_compound" -> {
+                    tree.putIfAbsent("thermal.sink_removed", true);
+                    tree.putIfAbsent("thermal.refreshed", done.equals("replaced"));
+                }
+                default -> {
+                    // A sticker or a liner says nothing to the heat.
+                }
+            }
+        }
+    }
+
+    private void costs() {
+        List<Kept> costs = of("cost");
+        if (costs.isEmpty()) {
+            return;
+        }
+        Map<String, Double> price = costs.stream().filter(c -> Double.isFinite(c.number("price")))
+                .collect(Collectors.groupingBy(c -> c.text("kind"),
+                        Collectors.summingDouble(c -> c.number("price"))));
+        tree.putIfAbsent("job.labour_min", costs.stream().map(c -> c.number("attended_min"))
+                .filter(Double::isFinite).mapToDouble(m -> m).sum());
+        costs.stream().map(c -> c.number("rate")).filter(Double::isFinite).findFirst()
+                .ifPresent(r -> tree.putIfAbsent("job.rate_per_hour", r));
+        tree.putIfAbsent("job.part_price", price.get("part"));
+        tree.putIfAbsent("job.freight", price.getOrDefault("freight", 0.0));
+        tree.putIfAbsent("job.risk_cost", price.getOrDefault("risk", 0.0));
+    }
+
+    /** Leads, stations, ovens, donors. */
+    private void bench() {
+        for (Kept station : of("station")) {
+            double offset = station.number("offset_c");
+            tree.putIfAbsent("station.set_drift_c", station.number("read_c") - station.number("set_c")
+                    - (Double.isFinite(offset) ? offset : 0));
+        }
+        of("bake").stream().map(r -> r.number("c")).filter(Double::isFinite).max(Double::compare)
+                .ifPresent(c -> tree.putIfAbsent("heater.on_c", c));
+        List<Kept> connectors = of("connector");
+        if (!connectors.isEmpty()) {
+            tree.putIfAbsent("board.flex_attached",
+                    count(connectors, c -> Boolean.FALSE.equals(c.noted("undone").orElse(null))));
+        }
+        if (!of("leak").isEmpty()) {
+            tree.putIfAbsent("enclosure.leak_tested", true);
+        }
+        for (Kept power : of("power")) {
+            if (List.of("out", "none").contains(power.text("battery"))) {
+                tree.putIfAbsent("board.cell_off", true);
+            }
+        }
+        for (Kept mill : of("mill")) {
+            tree.putIfAbsent("mill.stop_depth", Double.isFinite(mill.number("stop_depth_mm")));
+            tree.putIfAbsent("ppe.dust_control", mill.noted("dust_control").orElse(null));
+        }
+        of("donor");
+        if (tree.yes("donor.tested")) {
+            tree.putIfAbsent("chip.donor_test", "tested in its donor");
+        }
+        List<Kept> notes = of("run_note");
+        if (!notes.isEmpty()) {
+            Kept latest = notes.getLast();
+            tree.putIfAbsent("run.blanks", (double) List.of("nozzle", "distance_mm", "motion").stream()
+                    .filter(f -> latest.noted(f).isEmpty()).count());
+        }
+    }
+
+    /** What the edges of the seated chip show. */
+    private void inspection() {
+        for (Kept look : of("inspection")) {
+            double[] gaps = List.of("gap_n_mm", "gap_e_mm", "gap_s_mm", "gap_w_mm").stream()
+                    .mapToDouble(look::number).filter(Double::isFinite).toArray();
+            String verdict = look.text("disposition").isEmpty() ? "open" : "fixed";
+            if (gaps.length == 4 && uneven(gaps)) {
+                int at = tree.item("findings", "kind", "gap");
+                tree.put("findings", at, "kind", "gap");
+                tree.put("findings", at, "severity", "fail");
+                tree.put("findings", at, "disposition", verdict);
+                tree.put("findings", at, "obstruction_check", look.noted("obstruction_check").orElse(null));
+            }
+            if (look.number("strays") > 0) {
+                int at = tree.item("findings", "kind", "ball");
+                tree.put("findings", at, "kind", "ball");
+                tree.put("findings", at, "severity", "fail");
+                tree.put("findings", at, "disposition", verdict);
+            }
+        }
+    }
+
+    /** A gap that differs by more than a quarter of its mean from one edge to another; judgement. */
+    private static boolean uneven(double[] gaps) {
+        double least = java.util.Arrays.stream(gaps).min().orElseThrow();
+        double most = java.util.Arrays.stream(gaps).max().orElseThrow();
+        double mean = java.util.Arrays.stream(gaps).average().orElseThrow();
+        return most - least > mean / 4;
+    }
+
+    /** Small parts that came off: what is off the board, how often a value was read. */
+    private void smallParts() {
+        for (Kept part : of("small_part")) {
+            tree.from(Origin.Source.COMPUTED, "record " + part.id());
+            int at = tree.item("parts", "id", part.text("id"));
+            String state = part.text("state");
+            if (!state.isEmpty()) {
+                tree.put("parts", at, "off_board", state.equals("found"));
+                tree.put("parts", at, "claimed_same", state.equals("replaced"));
+            }
+            tree.put("parts", at, "readings", (double) List.of("reading_1", "reading_2").stream()
+                    .filter(r -> Double.isFinite(part.number(r))).count());
+        }
+    }
+
+    /** Heats that a chip went through, and where the board stands. */
+    private void heats() {
+        List<Kept> runs = of("run");
+        runs.stream().map(r -> r.number("top_c")).filter(Double::isFinite).max(Double::compare)
+                .ifPresent(c -> tree.putIfAbsent("chip.body_estimate_c", c));
+        if (runs.stream().anyMatch(r -> !r.text("kind").equals("form")
+                && !r.text("outcome").equals("broken_off"))) {
+            tree.putIfAbsent("run.state", "cool");
+        }
+    }
+}

@@ -1,0 +1,77 @@
+package org.greenbead.core.account;
+
+import java.util.List;
+import java.util.Set;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.electric.Rails;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.RecordType;
+import org.greenbead.core.record.RecordTypes;
+
+/** The facts that a job's records say, field by field; what several of them say together is counted elsewhere. */
+public final class RecordFacts {
+    /** Entities of which a job has several; an item is found again by the first field of its record. */
+    private static final Set<String> MANY = Set.of("symptoms", "joints", "parts", "connectors", "waivers",
+            "alloys", "values", "runs");
+    /** Written by the program from what devices showed. */
+    private static final Set<String> MEASURED = Set.of("run");
+
+    private RecordFacts() {
+    }
+
+    /** The facts below with what the records say put over them. */
+    public static Facts over(Facts below, List<Kept> records) {
+        var tree = new FactTree();
+        tree.over(below);
+        say(tree, records);
+        Counted.say(tree, records);
+        return tree.known().facts();
+    }
+
+    static void say(FactTree tree, List<Kept> records) {
+        for (Kept record : records) {
+            RecordType type = RecordTypes.shipped().require(record.type());
+            tree.from(MEASURED.contains(type.id()) ? Origin.Source.MEASURED : Origin.Source.RECORDED,
+                    "record " + record.id());
+            int at = -1;
+            for (RecordType.Item item : type.fields()) {
+                if (item.fact().isEmpty() || record.noted(item.name()).isEmpty()) {
+                    continue;
+                }
+                String fact = item.fact().get();
+                String entity = fact.substring(0, fact.indexOf('.'));
+                if (!MANY.contains(entity)) {
+                    tree.put(fact, record.fields().get(item.name()));
+                    continue;
+                }
+                if (at < 0) {
+                    at = place(tree, entity, type, record);
+                }
+                tree.put(entity, at, fact.substring(fact.indexOf('.') + 1),
+                        record.fields().get(item.name()));
+            }
+        }
+    }
+
+    private static int place(FactTree tree, String entity, RecordType type, Kept record) {
+        String key = type.item(type.key()).flatMap(RecordType.Item::fact)
+                .map(f -> f.substring(f.indexOf('.') + 1)).orElse("");
+        String named = record.text(type.key());
+        int at = tree.item(entity, key, named.isEmpty() ? null : named);
+        if (entity.equals("runs")) {
+            // A heat that was done again replaces the one before it.
+            tree.clear(entity, at);
+        }
+        return at;
+    }
+
+    /** Every rail that was read, with its reference. */
+    public static List<Rails.Rail> rails(List<Kept> records) {
+        return of(records, "rail").stream().map(r -> new Rails.Rail(r.text("name"), r.number("ohm"),
+                r.number("lead_ohm"), r.number("reference_ohm"))).toList();
+    }
+
+    static List<Kept> of(List<Kept> records, String type) {
+        return records.stream().filter(r -> r.type().equals(type)).toList();
+    }
+}

@@ -1,0 +1,219 @@
+package org.greenbead.core.work;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.greenbead.core.account.Account;
+import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.Judgement;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.book.Vocabulary;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.record.RecordType;
+import org.greenbead.core.record.RecordTypes;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
+import org.greenbead.core.route.Routes;
+import org.greenbead.core.route.School;
+import org.greenbead.core.route.Schools;
+
+/**
+ * A job as it was worked, line by line: records, ticks, ways and runs, nothing typed by the name of a fact.
+ *
+ * <pre>
+ * job SB-0501 | Wave buoy logger | stays dark | Buoy station Hethra | WB-7 U1 quay-1 | revive
+ * note rail name=core ohm=1200 reference_ohm=1180
+ * tick supply_off cell_off
+ * no gloves_on
+ * way ball_route spheres | no paste in the house
+ * run lift_run
+ * recipe plan_recipe
+ * wait 20
+ * </pre>
+ *
+ * A line that begins with {@code +} belongs to the sound job only, one with {@code !} to its twin, in which one thing is done wrongly;
+ * {@code caught rule} says what has to be said right after it.
+ */
+public final class WorkScript {
+    private static final Instant BEGINS = Instant.parse("2031-04-02T08:00:00Z");
+    /** A line takes a minute. */
+    private static final Duration LINE = Duration.ofMinutes(1);
+    private static final Pattern FIELD = Pattern.compile("(\\w+)=(\"[^\"]*\"|\\S+)");
+
+    private final List<String> lines;
+
+    public WorkScript(List<String> lines) {
+        this.lines = lines.stream().map(String::strip).filter(l -> !l.isEmpty() && !l.startsWith("#"))
+                .toList();
+    }
+
+    /**
+     * What the world answers.
+     *
+     * @param judge   looks at the job
+     * @param heated  works the heat of a bead: the job with what the run left in it
+     */
+    public record World(Function<Job, Judgement> judge, Heated heated) {}
+
+    /** Works a heat. */
+    public interface Heated {
+        Job run(Job job, String bead, Instant at);
+    }
+
+    /**
+     * The job after one line.
+     *
+     * @param line  as written
+     * @param ticks checks said by hand
+     * @param entries fields written that are no text
+     */
+    public record Step(String line, Job job, Judgement judgement, int ticks, int entries) {}
+
+    /**
+     * What the twin has to be told, and after how many of its lines at the latest.
+     *
+     * @param rule  a rule of the book, or {@code gate BEAD} where a gate stays shut
+     * @param lines lines of the twin that are played by then
+     */
+    public record Caught(String rule, int lines) {}
+
+    public List<Caught> caught() {
+        var caught = new ArrayList<Caught>();
+        int played = 0;
+        for (String line : lines) {
+            if (line.startsWith("caught ")) {
+                caught.add(new Caught(line.substring(7).strip(), played));
+            } else if (!line.startsWith("+")) {
+                played++;
+            }
+        }
+        return List.copyOf(caught);
+    }
+
+    /** The line of the twin, counted from 1, after which it is told first; empty where it never is. */
+    public static java.util.OptionalInt told(Caught caught, List<Step> twin) {
+        for (int i = 0; i < twin.size(); i++) {
+            Step step = twin.get(i);
+            boolean said = caught.rule().startsWith("gate ")
+                    ? step.job().bead(caught.rule().substring(5)).filter(b -> b.state() == BeadState.DONE)
+                            .isPresent()
+                    : step.judgement().judged().open().stream()
+                            .anyMatch(n -> n.rule().id().equals(caught.rule()))
+                            || step.judgement().notKnown().stream().anyMatch(
+                                    n -> n.holds() && n.rule().id().equals(caught.rule()));
+            if (said) {
+                return java.util.OptionalInt.of(i + 1);
+            }
+        }
+        return java.util.OptionalInt.empty();
+    }
+
+    /** The sound job, or its twin. */
+    public List<Step> play(boolean twin, World world) {
+        var steps = new ArrayList<Step>();
+        Job job = null;
+        Instant now = BEGINS;
+        for (String line : lines) {
+            boolean mine = line.startsWith("+") ? !twin : !line.startsWith("!") || twin;
+            String act = line.replaceFirst("^[+!]\\s*", "");
+            if (!mine || act.startsWith("caught ")) {
+                continue;
+            }
+            String verb = act.split("\\s+", 2)[0];
+            String rest = act.contains(" ") ? act.substring(act.indexOf(' ') + 1).strip() : "";
+            now = now.plus(LINE);
+            Job before = job;
+            int ticks = 0;
+            int entries = 0;
+            switch (verb) {
+                case "job" -> job = begin(rest);
+                case "wait" -> now = now.plus(Duration.ofMinutes(Long.parseLong(rest)));
+                case "note" -> {
+                    WriteDown.Entry entry = entry(rest);
+                    entries = entries(entry);
+                    job = job.with(WriteDown.record(job, entry, now, "technician A"));
+                }
+                case "tick", "no" -> {
+                    for (String check : rest.split("\\s+")) {
+                        if (!job.asks(check)) {
+                            throw new IllegalArgumentException("job has no check " + check);
+                        }
+                        if (job.attested(check) != Attest.YES || verb.equals("no")) {
+                            ticks++;
+                            job = Gates.attest(job, check, verb.equals("no") ? Attest.NO : Attest.YES,
+                                    world.judge().apply(job).look());
+                        }
+                    }
+                }
+                case "way" -> {
+                    String[] part = rest.split("\\|");
+                    String[] way = part[0].strip().split("\\s+");
+                    School school = Schools.shipped().find(way[0]).orElseThrow();
+                    job = Schools.shipped().choose(job, school, way[1],
+                            part.length > 1 ? part[1].strip() : "",
+                            now, "technician A");
+                    ticks = 1;
+                }
+                case "recipe" -> {
+                    job = job.with(rest, BeadState.GREEN);
+                    ticks = 1;
+                }
+                case "run" -> job = world.heated().run(job, rest, now);
+                default -> throw new IllegalArgumentException("\"" + line + "\" is no line of a job");
+            }
+            Judgement judgement = world.judge().apply(job);
+            Job settled = Gates.settle(job, judgement.look());
+            if (!settled.equals(job)) {
+                job = settled;
+                judgement = world.judge().apply(job);
+            }
+            job = Account.noted(Optional.ofNullable(before), job, now, "technician A");
+            steps.add(new Step(line, job, judgement, ticks, entries));
+        }
+        return List.copyOf(steps);
+    }
+
+    private static int entries(WriteDown.Entry entry) {
+        RecordType type = RecordTypes.shipped().require(entry.type());
+        return (int) entry.fields().keySet().stream().flatMap(f -> type.item(f).stream())
+                .filter(i -> i.field().kind() != Vocabulary.Kind.TEXT).count();
+    }
+
+    private static Job begin(String text) {
+        String[] part = text.split("\\s*\\|\\s*");
+        String[] where = part[4].split("\\s+");
+        JobKind kind = JobKind.valueOf(part[5].toUpperCase(java.util.Locale.ROOT));
+        return new Job(part[0], part[1], part[2], part[3], where[0], where[1], where[2],
+                Routes.shipped().beads(kind, Routes.recipes(where[0], where[1])),
+                Facts.none().with("job.kind=" + kind.key()));
+    }
+
+    /** {@code rail name=core ohm=1200}; a value with blanks stands in quotes. */
+    static WriteDown.Entry entry(String text) {
+        String[] part = text.split("\\s+", 2);
+        Map<String, String> fields = new LinkedHashMap<>();
+        if (part.length > 1) {
+            Matcher field = FIELD.matcher(part[1]);
+            while (field.find()) {
+                fields.put(field.group(1), field.group(2).replace("\"", ""));
+            }
+        }
+        return new WriteDown.Entry(part[0], Optional.empty(), fields, TempUnit.CELSIUS);
+    }
+
+    /** The beads of a job that no line has worked. */
+    public static List<String> left(Job job) {
+        return job.beads().stream().filter(b -> !b.worked() || b.gate() && b.state() != BeadState.GREEN)
+                .map(Bead::id).toList();
+    }
+}
