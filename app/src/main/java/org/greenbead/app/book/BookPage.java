@@ -79,7 +79,10 @@ public final class BookPage extends Page {
         reasonRow.getChildren().setAll(noteHead, line);
         reasonRow.setAlignment(Pos.CENTER_LEFT);
         asking(false);
-        page = Looks.as(new VBox(head, scroll, Looks.as(new VBox(5, reasonRow, said), "card")), "page");
+        var foot = Looks.as(new VBox(5, reasonRow, said), "card");
+        foot.visibleProperty().bind(reasonRow.visibleProperty().or(said.textProperty().isNotEmpty()));
+        foot.managedProperty().bind(foot.visibleProperty());
+        page = Looks.as(new VBox(head, scroll, foot), "page");
         backWord(texts.get("book.back"));
         noteWord(texts.get("book.limits"));
         watching = model.judgedProperty().subscribe(found -> {

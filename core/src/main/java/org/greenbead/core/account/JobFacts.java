@@ -120,9 +120,11 @@ public final class JobFacts {
         Spoken.say(tree, job.records());
         if (ticks) {
             tree.over(job.facts());
-        } else {
-            job.facts().at("job.kind").ifPresent(k -> tree.put("job.kind", k));
         }
+        kind(job).ifPresent(k -> {
+            tree.from(Origin.Source.COMPUTED, "kind of the job");
+            tree.put("job.kind", k.key());
+        });
         if (tree.at("plan.steps").isEmpty() && kind(job).isPresent()) {
             tree.from(Origin.Source.COMPUTED, "steps in the order in which they were worked");
             tree.put("plan.steps",
