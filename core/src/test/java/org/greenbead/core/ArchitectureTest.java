@@ -2,6 +2,7 @@ package org.greenbead.core;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noFields;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
@@ -27,6 +28,11 @@ public class ArchitectureTest {
         noClasses().should().dependOnClassesThat().haveNameMatching(
                 "java\\.time\\.Clock|java\\.lang\\.Thread|java\\.util\\.concurrent\\..*Executor.*|java\\.util\\.Timer")
                 .check(CORE);
+    }
+
+    @Test
+    public void packagesStandInNoCircle() {
+        slices().matching("org.greenbead.core.(*)..").should().beFreeOfCycles().check(CORE);
     }
 
     @Test

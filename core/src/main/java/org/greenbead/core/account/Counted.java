@@ -13,9 +13,8 @@ import org.greenbead.core.record.Kept;
 
 /** What several records of a job say together: counts, sums, the worst, the last. */
 final class Counted {
-    /** Pictures of a unit that is taken in. */
-    private static final List<String> INTAKE_VIEWS = List.of("whole", "board_top", "board_underside",
-            "serial");
+    /** Pictures of a board that is taken in: both its sides. */
+    private static final List<String> INTAKE_VIEWS = List.of("board_top", "board_underside");
     /** Faces of a stack of two: bottom and top of the lower, bottom of the upper, the board's own. */
     private static final int FACES_OF_A_STACK = 4;
 
@@ -160,7 +159,7 @@ final class Counted {
         boolean passed = last.values().stream().anyMatch(t -> t.text("result").equals("pass"));
         if (failed || passed) {
             tree.putIfAbsent("test.result", failed ? "fail" : "pass");
-            tree.putIfAbsent("test.powered", true);
+            tree.putIfAbsent("test.powered", !RecordFacts.of(records, "baseline").isEmpty());
             tree.putIfAbsent("test.first_power_card",
                     RecordFacts.of(records, "baseline").stream()
                             .anyMatch(b -> Double.isFinite(b.number("limit_a"))));
@@ -266,7 +265,12 @@ final class Counted {
                     }
                     tree.put("shield.disclosed", cover.noted("disclosed").orElse(null));
                 }
-                case "glue" -> tree.putIfAbsent("board.corner_bond", true);
+                case "glue" -> {
+                    tree.putIfAbsent("board.corner_bond", true);
+                    if (done.equals("removed") || done.equals("cut")) {
+                        tree.putIfAbsent("board.glue_off", true);
+                    }
+                }
                 case "heat_compound" -> {
                     tree.putIfAbsent("thermal.sink_removed", true);
                     tree.putIfAbsent("thermal.refreshed", done.equals("replaced"));
@@ -328,8 +332,10 @@ final class Counted {
         List<Kept> notes = of("run_note");
         if (!notes.isEmpty()) {
             Kept latest = notes.getLast();
-            tree.putIfAbsent("run.blanks", (double) List.of("nozzle", "distance_mm", "motion").stream()
-                    .filter(f -> latest.noted(f).isEmpty()).count());
+            double blanks = List.of("nozzle", "distance_mm", "motion").stream()
+                    .filter(f -> latest.noted(f).isEmpty()).count();
+            // A note of something else is no note of the air.
+            tree.putIfAbsent("run.blanks", blanks == 3 ? 0.0 : blanks);
         }
     }
 

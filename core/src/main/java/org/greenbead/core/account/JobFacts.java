@@ -264,11 +264,12 @@ public final class JobFacts {
             tree.from(Origin.Source.COMPUTED, "what the intake found on it");
             tree.putIfAbsent("board.corrosion_history", true);
         }
-        if (!job.records("condition").isEmpty() && (tree.at("intake.defects").isPresent()
-                || tree.at("intake.deformed").isPresent())) {
-            tree.from(Origin.Source.COMPUTED, "record condition-1");
-            tree.putIfAbsent("intake.condition", "defects noted");
-        }
+        job.records("condition").stream().filter(c -> c.fields().keySet().stream()
+                .anyMatch(f -> !List.of("seal", "missing_noted", "mask").contains(f))).findFirst()
+                .ifPresent(c -> {
+                    tree.from(Origin.Source.COMPUTED, "record " + c.id());
+                    tree.putIfAbsent("intake.condition", "noted");
+                });
     }
 
     /** The job with the checks ticked that what is on record shows; its gates are not asked. */

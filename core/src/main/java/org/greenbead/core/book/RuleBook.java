@@ -14,6 +14,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SequencedSet;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.greenbead.core.finding.Severity;
@@ -141,12 +142,18 @@ public final class RuleBook {
                 .orElse(List.of());
     }
 
-    /** Every rule that fires, the worst first, then in the order of work. */
-    public List<Noticed> check(Facts facts, Settings settings) {
+    /** One rule looking at the whole job, or at one item of its list. */
+    private interface Looking {
+        void at(Ready ready, Condition.Scope scope, String pointer);
+    }
+
+    private void walk(Facts facts, Settings settings, Predicate<BookRule> which, Looking looking) {
         Facts.Spot root = facts.spot();
         var functions = new TradeFunctions(root);
-        var found = new ArrayList<Noticed>();
         for (Ready ready : rules) {
+            if (!which.test(ready.rule)) {
+                continue;
+            }
             var limits = new LinkedHashMap<>(ready.standard);
             limits.replaceAll(
                     (name, value) -> settings.limits().getOrDefault(ready.rule.id() + "/" + name, value));
@@ -154,12 +161,18 @@ public final class RuleBook {
             if (ready.rule.each().isPresent()) {
                 BookRule.Each each = ready.rule.each().get();
                 for (Facts.Spot item : whole.spot(each.path()).items()) {
-                    look(ready, whole.with(each.name(), item), item.pointer(), found);
+                    looking.at(ready, whole.with(each.name(), item), item.pointer());
                 }
             } else {
-                look(ready, whole, pointer(ready, whole), found);
+                looking.at(ready, whole, pointer(ready, whole));
             }
         }
+    }
+
+    /** Every rule that fires, the worst first, then in the order of work. */
+    public List<Noticed> check(Facts facts, Settings settings) {
+        var found = new ArrayList<Noticed>();
+        walk(facts, settings, rule -> true, (ready, scope, at) -> look(ready, scope, at, found));
         found.sort(Comparator.comparing((Noticed n) -> n.rule().severity()).reversed()
                 .thenComparing(n -> n.rule().phase()));
         return List.copyOf(found);
@@ -172,26 +185,9 @@ public final class RuleBook {
      * @param phase in hand; what matters later is not asked yet
      */
     public List<NotKnown> notKnown(Facts facts, Settings settings, Phase phase) {
-        Facts.Spot root = facts.spot();
-        var functions = new TradeFunctions(root);
         var open = new ArrayList<NotKnown>();
-        for (Ready ready : rules) {
-            if (ready.rule.unknown().isEmpty() || ready.rule.phase().compareTo(phase) > 0) {
-                continue;
-            }
-            var limits = new LinkedHashMap<>(ready.standard);
-            limits.replaceAll(
-                    (name, value) -> settings.limits().getOrDefault(ready.rule.id() + "/" + name, value));
-            var whole = new Condition.Scope(root, Map.of(), limits, functions);
-            if (ready.rule.each().isPresent()) {
-                BookRule.Each each = ready.rule.each().get();
-                for (Facts.Spot item : whole.spot(each.path()).items()) {
-                    ask(ready, whole.with(each.name(), item), item.pointer(), open);
-                }
-            } else {
-                ask(ready, whole, pointer(ready, whole), open);
-            }
-        }
+        walk(facts, settings, rule -> rule.unknown().isPresent() && rule.phase().compareTo(phase) <= 0,
+                (ready, scope, at) -> ask(ready, scope, at, open));
         return List.copyOf(open);
     }
 

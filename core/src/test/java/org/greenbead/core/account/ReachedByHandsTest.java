@@ -100,7 +100,7 @@ public class ReachedByHandsTest {
         reckoned("close.cut-not-disclosed", "covering what=shield done=cut disclosed=no",
                 "covering what=shield done=cut disclosed=yes");
         reckoned("prepare.corner-glue", "covering what=glue where=corners;run bead=lift_run kind=lift",
-                "tick corner_glue_off;covering what=glue where=corners track_check=yes;run bead=lift_run kind=lift");
+                "covering what=glue where=corners done=removed;run bead=lift_run kind=lift");
         reckoned("close.old-compound", "covering what=heat_compound done=removed",
                 "covering what=heat_compound done=replaced");
         reckoned("bench.kit-missing", "kit item=tweezers", "tick kit_complete");
@@ -110,8 +110,8 @@ public class ReachedByHandsTest {
                 "baseline settle_a=0.2 peak_a=0.5 unit_state=on");
         reckoned("decide.code-read-by-guess", "baseline codes=E4",
                 "baseline codes=E4 code_provenance=handbook");
-        reckoned("prove.rail-waved-through", "rail name=a ohm=14 reference_ohm=10;plan duty=fixed",
-                "rail name=a ohm=14 reference_ohm=10 second_ohm=14;plan duty=fixed");
+        reckoned("prove.rail-waved-through", "rail name=a ohm=14 reference_ohm=10;leak limit=5_Pa",
+                "rail name=a ohm=14 reference_ohm=10 second_ohm=14;leak limit=5_Pa");
         reckoned("prove.rail-short-after-work", "rail name=a ohm=14 after_ohm=0.1",
                 "rail name=a ohm=14 after_ohm=14");
         reckoned("prove.rail-moved-by-work", "rail name=a ohm=14 after_ohm=17",
@@ -136,7 +136,7 @@ public class ReachedByHandsTest {
                 "tested what=a result=pass minutes=30");
         reckoned("prove.memory-by-feel", "MEMORY;tested what=a result=pass",
                 "MEMORY;tested what=a result=pass memory_pass=yes");
-        reckoned("safety.first-power", "tested what=a result=pass",
+        reckoned("safety.first-power", "tested what=a result=pass;baseline supply_v=12",
                 "tested what=a result=pass;baseline limit_a=0.5");
         reckoned("prove.leak-test-void", "leak t0_c=20 t1_c=20 settle_min=1 settle_needed_min=1",
                 "leak t0_c=20 t1_c=20 settle_min=1 settle_needed_min=1 limit=5_Pa");
