@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
@@ -244,6 +245,11 @@ public final class ChipsPage extends Page {
             desk.ledger().save(chip);
             return chip;
         }, kept -> {
+            // The next free label is asked of this list, perhaps before the ledger was read again.
+            var now = new ArrayList<>(chips);
+            now.removeIf(c -> c.label().equals(chip.label()));
+            now.add(chip);
+            chips = List.copyOf(now);
             tell(desk.texts().get("chips.kept", chip.label()), false);
             reread(Optional.of(chip.label()));
         });
