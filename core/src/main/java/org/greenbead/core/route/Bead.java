@@ -62,6 +62,12 @@ public record Bead(String id, Phase phase, Kind kind, boolean gate, BeadState st
         return new Bead(id, phase, kind, gate, state, longer, recipe);
     }
 
+    /** Worked, and not by what is on record alone. */
+    public boolean workedByHand() {
+        boolean byItself = !checks.isEmpty() && checks.stream().allMatch(CheckItem::tickedItself);
+        return worked() && !byItself;
+    }
+
     public boolean worked() {
         return state != BeadState.OPEN;
     }

@@ -120,7 +120,7 @@ public final class Schools {
         List<Bead> coming = in.map(p -> routes.part(p).stream().map(t -> Routes.open(t, job)).toList())
                 .orElse(List.of());
         coming.forEach(b -> leaving.remove(b.id()));
-        if (job.beads().stream().anyMatch(b -> leaving.contains(b.id()) && b.worked())) {
+        if (job.beads().stream().anyMatch(b -> leaving.contains(b.id()) && b.workedByHand())) {
             throw new IllegalArgumentException(
                     "steps of this way are worked already; it cannot be changed any more");
         }
