@@ -32,12 +32,16 @@ import org.testfx.util.WaitForAsyncUtils;
 /** The window a person gets, on a data folder of the test's own, driven by keys and read by what is seen. */
 final class BenchWindow {
     private static final int PATIENCE_S = 90;
+    private static final long LOOK_MS = 5;
+    /** Looks without a sample after which no run is taken to be going: a sixtieth of half a second is due each 8 ms. */
+    private static final int QUIET = 10;
     private static Optional<Path> template = Optional.empty();
     private final FxRobot hand = new FxRobot();
     private final HandClock clock = new HandClock(InstantSource.system());
     private final Path data;
     private GreenBead app;
     private Stage stage;
+    private final Held held = new Held();
 
     private BenchWindow(Path data) {
         this.data = data;
@@ -84,6 +88,73 @@ final class BenchWindow {
             app.desk().orElseThrow().picker(new Chosen(chosen));
             return null;
         });
+    }
+
+    /** Simulated time stands still from now on, but for what {@link #letPass} gives it. */
+    void holdTime() {
+        app.desk().orElseThrow().pace(held);
+    }
+
+    /** Lets a simulated run go on by so much, and waits until the page shows it: however slow the machine is, the hand is never later than this. */
+    void letPass(double seconds) throws TimeoutException {
+        long before = held.asked.get();
+        held.give(seconds);
+        long last = before;
+        for (int quiet = 0; held.left.get() > 0 && quiet < QUIET;) {
+            WaitForAsyncUtils.sleep(LOOK_MS, TimeUnit.MILLISECONDS);
+            long now = held.asked.get();
+            quiet = now == last ? quiet + 1 : 0;
+            last = now;
+        }
+        held.left.set(0);
+        if (last == before) {
+            return;
+        }
+        long frames = System.currentTimeMillis() + 400;
+        while (System.currentTimeMillis() < frames
+                && !fx(() -> scene().lookup("#clock") instanceof Labeled l
+                        && secondsOf(l.getText()) >= held.timeS)) {
+            settle();
+        }
+    }
+
+    /** What the threads of runs are at, for the message of a test that hangs. */
+    static String runThreads() {
+        return Thread.getAllStackTraces().entrySet().stream().filter(e -> e.getKey().getName().equals("run"))
+                .map(e -> e.getKey().getState() + " "
+                        + List.of(e.getValue()).subList(0, Math.min(12, e.getValue().length)))
+                .toList().toString();
+    }
+
+    private static double secondsOf(String clock) {
+        String[] parts = clock.split(":");
+        double all = 0;
+        for (String part : parts) {
+            all = all * 60 + (part.isBlank() ? 0 : Double.parseDouble(part.trim()));
+        }
+        return all;
+    }
+
+    /** Time that goes on by samples somebody gave. */
+    private static final class Held implements org.greenbead.app.shell.Pace {
+        private static final double SAMPLE_S = 0.5;
+        private final java.util.concurrent.atomic.AtomicLong asked = new java.util.concurrent.atomic.AtomicLong();
+        private final java.util.concurrent.atomic.AtomicInteger left = new java.util.concurrent.atomic.AtomicInteger();
+        private volatile double timeS;
+
+        void give(double seconds) {
+            left.set((int) Math.round(seconds / SAMPLE_S));
+        }
+
+        @Override
+        public boolean goesOn(double now) {
+            asked.incrementAndGet();
+            if (left.getAndUpdate(n -> Math.max(0, n - 1)) > 0) {
+                timeS = Math.floor(now);
+                return true;
+            }
+            return false;
+        }
     }
 
     /** A person who always picks the same. */

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import org.greenbead.core.account.FactWords;
 import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.Judgement;
 import org.greenbead.core.book.Judged;
@@ -94,7 +95,9 @@ final class CheckCommand implements Callable<Integer> {
         for (NotKnown open : judgement.notKnown()) {
             out.printf(Locale.ROOT, "%-5s %-8s %s? Not known: %s. To find out: %s. [%s]%n",
                     open.holds() ? "stop" : "ask", small(open.rule().phase()), open.rule().what(),
-                    String.join(", ", open.missing().stream().map(wording::field).toList()), open.find(),
+                    String.join(", ",
+                            open.missing().stream().map(m -> FactWords.of(m, shared.words())).toList()),
+                    open.find(),
                     open.rule().id());
         }
         for (Judged.Muted muted : judgement.judged().muted()) {
@@ -104,7 +107,7 @@ final class CheckCommand implements Callable<Integer> {
         for (Bead bead : job.beads()) {
             List<Gates.Demand> missing = bead.state() == BeadState.OPEN
                     ? List.of()
-                    : Gates.missing(job, bead.id(), judgement.look().evidence());
+                    : Gates.missing(job, bead.id(), judgement.look().evidence().facts());
             if (!missing.isEmpty()) {
                 out.printf(Locale.ROOT, "gate  %-8s %s stays shut: %s%n", small(bead.phase()),
                         shared.words().say("bead." + bead.id()), String.join("; ", missing.stream()

@@ -65,7 +65,8 @@ final class ExamplesCommand extends Verb {
                 List<WorkScript.Step> steps = script.play(twin,
                         new WorkScript.World(job -> judge(shared().files(), job),
                                 (job, bead, at) -> heat(shared().files(), heats, job, bead, at)));
-                Job job = steps.getLast().job();
+                // The script is its account; the file is the job it comes to.
+                Job job = steps.getLast().job().withAccount(List.of());
                 bad += twin ? said(name, script, steps) : sound(name, steps);
                 if (!dry) {
                     write(folder.resolve(name + (twin ? "-twin" : "") + ".job.bead.json"),
@@ -122,7 +123,8 @@ final class ExamplesCommand extends Verb {
                 .stream().flatMap(x -> x.checks().stream())
                 .filter(c -> c.state() != org.greenbead.core.route.Attest.YES)
                 .map(c -> c.id()).toList()
-                + org.greenbead.core.account.Gates.missing(end.job(), b, end.judgement().look().evidence())
+                + org.greenbead.core.account.Gates
+                        .missing(end.job(), b, end.judgement().look().evidence().facts())
                         .stream().map(d -> d.id()).toList()));
         return end.judgement().judged().open().size() + WorkScript.left(end.job()).size()
                 + (int) end.judgement().notKnown().stream().filter(NotKnown::holds).count();

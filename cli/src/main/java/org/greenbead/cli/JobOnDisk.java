@@ -20,11 +20,10 @@ import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.LedgerException;
-import org.greenbead.store.OpenFiles;
 
 /**
  * A job that the command line works on, a file or a number of the ledger, with what the ledger knows of its board, bench, chip and customer.
- * A ledger that is not there is not made. The boards of the demo world are known without one.
+ * A ledger that is not there is not made; where there is none the boards of the demo world are at hand, and never beside a ledger.
  */
 final class JobOnDisk {
     private final Shared shared;
@@ -87,10 +86,8 @@ final class JobOnDisk {
                         .filter(r -> r.outcome().filter(Verdict.Outcome.PROVEN::equals).isPresent()).count();
                 String part = plan.map(p -> p.board().requireChip(job.target()).part()).orElse("");
                 Around around = Around.of(job, part, open.jobs(), open.chips(), proven);
-                if (plan.isPresent()) {
-                    return new Surroundings(plan, Optional.of(around), "ledger in " + open.folder());
-                }
-                return new Surroundings(demo(job), Optional.of(around), "ledger in " + open.folder());
+                return new Surroundings(plan, Optional.of(around), "ledger in " + open.folder()
+                        + (plan.isPresent() ? "" : ", which has no board, bench or recipe of this job"));
             }
         }
         Optional<RunPlan> demo = demo(job);
@@ -135,8 +132,7 @@ final class JobOnDisk {
         Optional<Ledger> ledger = ledger();
         if (ledger.isPresent()) {
             try (Ledger open = ledger.get()) {
-                return Stream.concat(open.boards().stream().map(Board::id),
-                        new DemoWorld(shared.files()).boards().stream()).distinct().sorted().toList();
+                return open.boards().stream().map(Board::id).sorted().toList();
             }
         }
         return new DemoWorld(shared.files()).boards();
@@ -146,18 +142,14 @@ final class JobOnDisk {
         Optional<Ledger> ledger = ledger();
         if (ledger.isPresent()) {
             try (Ledger open = ledger.get()) {
-                if (open.holds(format, id)) {
-                    return Optional.of(open.document(format, id, type));
-                }
+                return open.holds(format, id)
+                        ? Optional.of(open.document(format, id, type))
+                        : Optional.empty();
             } catch (BadFileException e) {
                 // A damaged document is named by doctor; here it counts as not there.
+                return Optional.empty();
             }
         }
         return new DemoWorld(shared.files()).find(format, id, type);
-    }
-
-    /** What is read from files of this command. */
-    OpenFiles files() {
-        return shared.files();
     }
 }

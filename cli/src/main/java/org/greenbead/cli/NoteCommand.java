@@ -14,15 +14,11 @@ import picocli.CommandLine.Parameters;
 
 /** Writes a record into a job. */
 @Command(name = "note", mixinStandardHelpOptions = true, description = "Writes a record into a job: greenbead note JOB screw hole=A length_mm=6 out=yes. A record of which a job has one is changed; of things with a name (screw, rail, part) the one of that name is changed; others are added.")
-final class NoteCommand extends Verb {
-    @Parameters(index = "0", paramLabel = "JOB", description = "A job file (greenbead/job/1), or the number of a job in the ledger.")
-    private String name;
+final class NoteCommand extends OnJob {
     @Parameters(index = "1", paramLabel = "TYPE", description = "Type of record; list them with: greenbead records.")
     private String type;
     @Parameters(index = "2..*", paramLabel = "FIELD=VALUE", description = "What was noted; an empty value takes it away.")
     private Map<String, String> fields = new LinkedHashMap<>();
-    @Option(names = "--author", defaultValue = "", description = "Who wrote it.")
-    private String author;
     @Option(names = "--record", paramLabel = "ID", description = "Change this record, such as tested-2.")
     private String id;
     @Option(names = "--remove", description = "Take the record back: the one named by --record, or by its first field.")
@@ -32,20 +28,19 @@ final class NoteCommand extends Verb {
 
     @Override
     public Integer call() throws Exception {
-        var disk = new JobOnDisk(shared());
-        Job job = disk.read(name);
+        Job job = read();
         Instant now = at == null ? Instant.now() : at;
         var entry = new WriteDown.Entry(type, Optional.ofNullable(id), fields, words().unit());
         if (remove) {
             Kept gone = WriteDown.takenBack(job, entry);
-            disk.write(name, job, job.without(gone.id()), author, "taken back", gone.id());
+            keep(job, job.without(gone.id()), "taken back", gone.id());
             out().println("took back " + gone.id() + " of job " + job.id());
             return 0;
         }
         Optional<Kept> there = WriteDown.meant(job, entry);
-        Kept record = WriteDown.record(job, entry, now, author);
+        Kept record = WriteDown.record(job, entry, now, author());
         Job longer = JobFacts.settled(job.with(record));
-        disk.write(name, job, longer, author, "noted", record.id());
+        keep(job, longer, "noted", record.id());
         out().println((there.isPresent() ? "changed " : "noted ") + record.id() + " in job " + job.id());
         return 0;
     }

@@ -6,7 +6,6 @@ import java.util.Locale;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.Judgement;
-import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.route.Attest;
@@ -24,97 +23,77 @@ final class WorkCommands {
     private WorkCommands() {
     }
 
-    private static Judgement judged(Shared shared, Job job) throws Exception {
-        JobOnDisk.Surroundings around = new JobOnDisk(shared).around(job);
-        return Judgement.of(job, around.plan(), around.around(), java.util.Optional.empty(),
-                RuleBook.shipped(), RuleBook.Settings.STANDARD);
-    }
-
     private static String small(Enum<?> word) {
         return word.name().toLowerCase(Locale.ROOT);
     }
 
     /** Says a word on a check. */
     @Command(name = "tick", mixinStandardHelpOptions = true, description = "Says yes or no to checks of a job: greenbead tick JOB supply_off cell_off. A gate turns green only when what it asks for is on record too.")
-    static final class Tick extends Verb {
-        @Parameters(index = "0", paramLabel = "JOB", description = "A job file, or the number of a job in the ledger.")
-        private String name;
+    static final class Tick extends OnJob {
         @Parameters(index = "1..*", arity = "1..*", paramLabel = "CHECK", description = "Checks; see: greenbead steps JOB.")
         private List<String> checks;
         @Option(names = "--as", defaultValue = "YES", paramLabel = "WORD", description = "yes, no or unknown (default ${DEFAULT-VALUE}).")
         private Attest word;
-        @Option(names = "--author", defaultValue = "", description = "Who says it.")
-        private String author;
 
         @Override
         public Integer call() throws Exception {
-            var disk = new JobOnDisk(shared());
-            Job before = disk.read(name);
+            Job before = read();
             Job job = before;
             for (String check : checks) {
                 if (!job.asks(check)) {
                     throw new IllegalArgumentException("job " + job.id() + " has no check \"" + check
-                            + "\"; see: greenbead steps " + name);
+                            + "\"; see: greenbead steps " + name());
                 }
             }
             for (String check : checks) {
-                job = Gates.attest(job, check, word, judged(shared(), job).look());
+                job = Gates.attest(job, check, word, judged(job).look());
             }
-            job = Gates.settle(job, judged(shared(), job).look());
-            disk.write(name, before, job, author, "attested", String.join(", ", checks) + " " + small(word));
+            job = Gates.settle(job, judged(job).look());
+            keep(before, job, "attested", String.join(", ", checks) + " " + small(word));
             return steps(this, job);
         }
     }
 
     /** Chooses a way of working. */
     @Command(name = "way", mixinStandardHelpOptions = true, description = "Chooses a way of working for a job: greenbead way JOB ball_route spheres --reason \"no paste in the house\".")
-    static final class Way extends Verb {
-        @Parameters(index = "0", paramLabel = "JOB", description = "A job file, or the number of a job in the ledger.")
-        private String name;
+    static final class Way extends OnJob {
         @Parameters(index = "1", paramLabel = "POINT", description = "Point on which practice differs; see: greenbead schools.")
         private String point;
         @Parameters(index = "2", paramLabel = "CHOICE", description = "The way.")
         private String choice;
         @Option(names = "--reason", defaultValue = "", description = "Why not the usual way.")
         private String reason;
-        @Option(names = "--author", defaultValue = "", description = "Who chose it.")
-        private String author;
 
         @Override
         public Integer call() throws Exception {
-            var disk = new JobOnDisk(shared());
-            Job job = disk.read(name);
+            Job job = read();
             School school = Schools.shipped().find(point).orElseThrow(() -> new IllegalArgumentException(
                     "\"" + point + "\" is no point on which ways differ; see: greenbead schools"));
-            Job changed = Schools.shipped().choose(job, school, choice, reason, Instant.now(), author);
-            disk.write(name, job, changed, author, "way", point + " " + choice);
+            Job changed = Schools.shipped().choose(job, school, choice, reason, Instant.now(), author());
+            keep(job, changed, "way", point + " " + choice);
             return steps(this, changed);
         }
     }
 
     /** Where a job stands. */
     @Command(name = "steps", mixinStandardHelpOptions = true, description = "Shows the steps of a job with their checks, what ticked itself, and what each gate still asks for.")
-    static final class Steps extends Verb {
-        @Parameters(paramLabel = "JOB", description = "A job file, or the number of a job in the ledger.")
-        private String name;
+    static final class Steps extends OnJob {
 
         @Override
         public Integer call() throws Exception {
-            return steps(this, new JobOnDisk(shared()).read(name));
+            return steps(this, read());
         }
     }
 
     /** The account of a job. */
     @Command(name = "account", mixinStandardHelpOptions = true, description = "Shows every change of a job with time and author, and what is odd about it: two people who differ, a clock set back, lines that are missing.")
-    static final class AccountOf extends Verb {
-        @Parameters(paramLabel = "JOB", description = "A job file, or the number of a job in the ledger.")
-        private String name;
+    static final class AccountOf extends OnJob {
         @Option(names = "--of", paramLabel = "PATH", defaultValue = "", description = "Only what concerns this, such as record/rail-1 or check/supply_off.")
         private String path;
 
         @Override
         public Integer call() throws Exception {
-            Job job = new JobOnDisk(shared()).read(name);
+            Job job = read();
             for (Entry entry : job.account()) {
                 if (entry.what().startsWith(path)) {
                     out().printf(Locale.ROOT, "%4d  %s  %-14s %s: %s%n", entry.number(), entry.at(),
@@ -138,15 +117,15 @@ final class WorkCommands {
     }
 
     /** @return 1 while a gate that was worked stays shut */
-    private static int steps(Verb verb, Job job) throws Exception {
-        Judgement judgement = judged(verb.shared(), job);
+    private static int steps(OnJob verb, Job job) throws Exception {
+        Judgement judgement = verb.judged(job);
         boolean shut = false;
         for (Bead bead : job.beads()) {
             verb.out().printf(Locale.ROOT, "%-8s %-6s %s%s%n", small(bead.phase()), small(bead.state()),
                     verb.words().say("bead." + bead.id()), bead.gate() ? " (gate)" : "");
             bead.checks().forEach(c -> verb.out().printf(Locale.ROOT, "           %-8s %s%s%n",
-                    small(c.state()), c.id(), c.tickedItself() ? " (shown by what is on record)" : ""));
-            for (Gates.Demand demand : Gates.missing(job, bead.id(), judgement.look().evidence())) {
+                    small(c.state()), c.id(), c.tickedItself() ? " (shown by " + c.shownBy() + ")" : ""));
+            for (Gates.Demand demand : Gates.missing(job, bead.id(), judgement.look().evidence().facts())) {
                 verb.out().printf(Locale.ROOT, "           wants    %s (record: %s)%n",
                         verb.words().say("evidence." + demand.id()), demand.record());
                 shut |= bead.worked();

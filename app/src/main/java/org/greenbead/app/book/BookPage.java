@@ -22,6 +22,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.account.FactWords;
 import org.greenbead.core.account.KnownFacts;
 import org.greenbead.core.account.Origin;
 import org.greenbead.core.book.Facts;
@@ -123,7 +124,7 @@ public final class BookPage extends Page {
                     texts.get("book.muted", one.noticed().rule().what(), one.reason()), "muted", "small"));
         }
         for (NotKnown open : model.judgedProperty().get().notKnown()) {
-            list.getChildren().add(question(open, wording, texts));
+            list.getChildren().add(question(open, texts));
         }
         if (folded > 0 || later) {
             Label fold = Looks.label(later ? texts.get("book.unfolded") : texts.get("book.folded", folded),
@@ -185,9 +186,9 @@ public final class BookPage extends Page {
     }
 
     /** What nobody knows yet and the book asks for, with how it is found out. */
-    private Region question(NotKnown open, Wording wording, Texts texts) {
+    private static Region question(NotKnown open, Texts texts) {
         Label what = Looks.label(texts.get("book.unknown", open.rule().what(), String.join(", ",
-                open.missing().stream().map(wording::field).toList())), "why");
+                open.missing().stream().map(m -> FactWords.of(m, texts.words())).toList())), "why");
         Label find = Looks.label(texts.get("work.find", open.find()), "cure");
         var card = Looks.as(new VBox(what, find), "card", "unknown");
         card.setId("unknown-" + open.rule().id());
@@ -228,7 +229,7 @@ public final class BookPage extends Page {
     private void ask(int number) {
         Texts texts = desk.texts();
         Noticed noticed = groups.get(first + number - 1).places().getFirst();
-        if (!Judged.mutable(noticed, model.job().facts())) {
+        if (!Judged.mutable(noticed, model.judgedProperty().get().known().facts())) {
             said.setText(texts.get("book.mute.never", noticed.rule().what()));
             return;
         }

@@ -249,6 +249,9 @@ public final class RunDriver implements AutoCloseable {
     }
 
     private void pump() {
+        if (link.bench().isPresent() && !desk.pace().goesOn(timeS)) {
+            return;
+        }
         session.ifPresent(s -> {
             double next = link.bench().isPresent()
                     ? timeS + SAMPLE_S

@@ -325,6 +325,10 @@ public final class RunPage extends Page implements RunDriver.Listener {
         if (dirty && state.isPresent()) {
             dirty = false;
             draw(state.get());
+            if (dirty) {
+                // Something was renewed while it was drawn: the timeline is not over before its tick is.
+                javafx.application.Platform.runLater(this::renew);
+            }
         }
     }
 
@@ -397,7 +401,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
             return new Pedal(texts.get("work.next", texts.say("bead." + hand.get().id())),
                     texts.get("work.next.so"), true, go::home);
         }
-        if (model.thinkingProperty().get()) {
+        if (model.thinkingProperty().get() || !model.looked()) {
             return Pedal.shut(texts.get("run.wait"), texts.get("run.wait.so"));
         }
         Optional<Finding> stop = model.stop();
@@ -441,7 +445,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
 
     private boolean mayStart() {
         return model.job().inHand().map(b -> b.id().equals(plan.bead())).orElse(true)
-                && !model.thinkingProperty().get() && model.stop().isEmpty()
+                && !model.thinkingProperty().get() && model.looked() && model.stop().isEmpty()
                 && model.job().gateBefore(plan.bead()).isEmpty() && model.holding(plan.bead()).isEmpty()
                 && model.unknown(plan.bead()).isEmpty();
     }

@@ -36,6 +36,7 @@ final class VerdictPage extends Page {
     private final Navigator go;
     private final Keeper keeper;
     private final VBox page;
+    private final Optional<String> again;
 
     VerdictPage(Desk desk, JobModel model, Navigator go, RunPlan plan, RunEntry entry, Verdict verdict,
             RunState end,
@@ -64,6 +65,12 @@ final class VerdictPage extends Page {
                 act("verdict-csv", texts.get("verdict.csv") + "  E", () -> keeper.csv(entry)),
                 act("verdict-pdf", texts.get("verdict.pdf") + "  P", () -> keeper.pdf(entry)),
                 act("verdict-calibrate", texts.get("verdict.calibrate"), () -> go.calibrate(entry)));
+        again = verdict.outcome() == Verdict.Outcome.WORKED
+                || verdict.outcome() == Verdict.Outcome.LIMIT_BROKEN
+                        ? Optional.of(plan.bead()).filter(b -> plan.task() != RunPlan.Task.CALIBRATE)
+                        : Optional.empty();
+        again.ifPresent(b -> acts.getChildren()
+                .addFirst(act("verdict-more", texts.get("verdict.more") + "  A", this::onceMore)));
         acts.setAlignment(Pos.CENTER_LEFT);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("verdict.caps"), "caps"), word, about),
                 "instruction");
@@ -98,6 +105,13 @@ final class VerdictPage extends Page {
                         ? new Pedal(texts.get("verdict.again"), texts.get("verdict.again.so"), true, go::home)
                         : onwards(texts, bead));
         backWord(texts.get("verdict.replay"));
+    }
+
+    private void onceMore() {
+        again.ifPresent(b -> {
+            model.onceMore(b);
+            go.home();
+        });
     }
 
     private Pedal onwards(Texts texts, String bead) {
@@ -161,6 +175,10 @@ final class VerdictPage extends Page {
         }
         if (code == KeyCode.P) {
             keeper.pdf(entry);
+            return true;
+        }
+        if (code == KeyCode.A && again.isPresent()) {
+            onceMore();
             return true;
         }
         if (code == KeyCode.C) {

@@ -43,6 +43,7 @@ public final class Desk implements AutoCloseable {
     private final List<CompletableFuture<Void>> closings = new java.util.concurrent.CopyOnWriteArrayList<>();
     private final Cues cues;
     private FilePicker picker = new SystemFiles();
+    private volatile Pace pace = Pace.FREE;
     private Optional<SimulatedLogger> logger = Optional.empty();
     private Consumer<String> trouble = message -> LOG.error("{}", message);
 
@@ -102,6 +103,16 @@ public final class Desk implements AutoCloseable {
     /** Lets somebody else answer for files and folders. */
     public void picker(FilePicker other) {
         picker = other;
+    }
+
+    /** Of simulated benches, asked from the thread of a run. */
+    public Pace pace() {
+        return pace;
+    }
+
+    /** Lets somebody else hold the time of simulated benches. */
+    public void pace(Pace other) {
+        pace = other;
     }
 
     public Cues cues() {

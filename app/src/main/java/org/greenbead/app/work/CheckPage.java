@@ -388,7 +388,7 @@ public final class CheckPage extends Page {
         box.pseudoClassStateChanged(YES, item.state() == Attest.YES);
         box.pseudoClassStateChanged(NO, item.state() == Attest.NO);
         Label words = Looks.label(item.tickedItself()
-                ? texts.get("work.itself", texts.say("check." + item.id()))
+                ? texts.get("work.itself", texts.say("check." + item.id()), item.shownBy())
                 : texts.say("check." + item.id()), "step-text");
         HBox.setHgrow(words, Priority.ALWAYS);
         // A box and not a button: only a box grows with words that wrap.

@@ -195,6 +195,11 @@ public final class JobModel {
         });
     }
 
+    /** Whether the book has looked at the job at all; before that nothing is known to be free. */
+    public boolean looked() {
+        return judged.get() != Judgement.NONE;
+    }
+
     /** What the rule book says of the whole job. */
     public ReadOnlyObjectProperty<Judgement> judgedProperty() {
         return judged.getReadOnlyProperty();
@@ -212,12 +217,12 @@ public final class JobModel {
 
     /** What a gate still asks to be shown. */
     public List<Gates.Demand> missing(String beadId) {
-        return Gates.missing(job(), beadId, judged.get().look().evidence());
+        return Gates.missing(job(), beadId, judged.get().look().evidence().facts());
     }
 
     /** What a bead asks for and is not on record, whether it was passed or not. */
     public List<Gates.Demand> unshown(String beadId) {
-        return Gates.unshown(beadId, judged.get().look().evidence());
+        return Gates.unshown(beadId, judged.get().look().evidence().facts());
     }
 
     /** The worst stop that holds the next run; empty when it may start. */
@@ -363,6 +368,12 @@ public final class JobModel {
                     ran.bead() + " " + verdict.outcome().name().toLowerCase(Locale.ROOT));
             return changed;
         }, done -> replan());
+    }
+
+    /** The heat of a bead that was not proven is taken in hand once more. */
+    public void onceMore(String beadId) {
+        keep(job().with(beadId, BeadState.OPEN), "heat once more", beadId);
+        replan();
     }
 
     /** The chip's own life, where the ledger knows it by its label. */

@@ -20,10 +20,10 @@ import org.greenbead.core.route.Job;
 
 /** What board, bench and recipe say. */
 final class BoardFacts {
-    /** Least flatness of a ball field by its pitch: up to this pitch, mm, so much, mm (JEDEC Publication 95, design guide 4.5). */
+    /** Least flatness of a ball field by its pitch: up to this pitch, mm, so much, mm (JEDEC Publication 95, design guide 4.5, from memory: verify). */
     private static final double[][] COPLANAR = {{0.5, 0.08}, {0.65, 0.10}, {0.8, 0.12}, {1.0, 0.15},
             {9, 0.20}};
-    /** A collapsing ball's land is 0.8 of its diameter (IPC-7351); half of it is what surface tension pulls in. */
+    /** A collapsing ball's land is 0.8 of its diameter (IPC-7351, from memory: verify); half of it is what surface tension pulls in. */
     private static final double LAND_OF_A_BALL = 0.8;
 
     private BoardFacts() {

@@ -60,9 +60,12 @@ public final class CheckFacts {
                 .filter(c -> c.holds(evidence)).isPresent();
     }
 
-    /** What would show it; empty where only a person can say it. */
-    public Optional<Condition> shownBy(String check) {
-        return Optional.ofNullable(lines.get(check)).flatMap(Line::shown);
+    /** From what it is shown: the first of its facts that has an origin. */
+    public String from(String check, KnownFacts evidence) {
+        return Optional.ofNullable(lines.get(check)).flatMap(Line::shown).stream()
+                .flatMap(c -> c.paths().stream()).map(p -> p.replace("[]", ".0"))
+                .flatMap(p -> evidence.origin(p).stream()).map(Origin::from).findFirst()
+                .orElse("what is on record");
     }
 
     /** Says what the ticks of a job state; those that ticked themselves say nothing twice. */

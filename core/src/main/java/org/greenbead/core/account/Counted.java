@@ -240,6 +240,12 @@ final class Counted {
                             : copies.stream().anyMatch(c -> c.yes("verified")) ? "verified" : "attested");
         }
         List<Kept> set = of("transplant");
+        if (copies.isEmpty() && set.stream().anyMatch(t -> t.yes("copied"))) {
+            tree.put("job.backup",
+                    set.stream().filter(t -> t.yes("copied")).allMatch(t -> t.yes("verified"))
+                            ? "verified"
+                            : "attested");
+        }
         if (!set.isEmpty()) {
             tree.putIfAbsent("plan.travel_missing", count(set, t -> t.yes("must") && !t.yes("moves")));
         }

@@ -44,7 +44,7 @@ public final class Gates {
     public record Demand(String id, Condition holds, String record, Optional<Condition> against) {}
 
     /** @param evidence facts without ticks, {@link JobFacts#evidence} */
-    public record Look(Judged judged, List<NotKnown> notKnown, Facts evidence) {
+    public record Look(Judged judged, List<NotKnown> notKnown, KnownFacts evidence) {
         public Look {
             notKnown = List.copyOf(notKnown);
         }
@@ -80,12 +80,25 @@ public final class Gates {
         return DEMANDS.getOrDefault(beadId, List.of());
     }
 
-    /** The stops that hold this bead; empty for a bead that is neither gate nor run, or is worked already. */
+    /**
+     * The stops that hold this bead; empty for a bead that is neither gate nor run, or is worked already. What a heat left unproven does not
+     * hold the same heat: doing it again is the way out.
+     */
     public static List<Noticed> holding(Job job, String beadId, Judged judged) {
+        Set<String> itself = itself(job, beadId);
         return job.bead(beadId).filter(Gates::held)
-                .map(b -> judged.open().stream().filter(n -> n.rule().severity() == Severity.STOP
-                        && n.rule().phase().compareTo(b.phase()) <= 0).toList())
+                .map(b -> judged.open().stream()
+                        .filter(n -> n.rule().severity() == Severity.STOP
+                                && n.rule().phase().compareTo(b.phase()) <= 0 && !itself.contains(n.at()))
+                        .toList())
                 .orElse(List.of());
+    }
+
+    /** Where the facts hold the last heat of this very bead, as JSON pointer: one item a bead, in the order of the records. */
+    private static Set<String> itself(Job job, String beadId) {
+        List<String> heated = job.records("run").stream().map(r -> r.text("bead")).distinct().toList();
+        int at = heated.indexOf(beadId);
+        return at < 0 ? Set.of() : Set.of("/runs/" + at);
     }
 
     private static boolean held(Bead bead) {
@@ -119,7 +132,7 @@ public final class Gates {
     private static boolean free(Job job, String beadId, Look look) {
         return holding(job, beadId, look.judged()).isEmpty()
                 && unknown(job, beadId, look.notKnown()).isEmpty()
-                && missing(job, beadId, look.evidence()).isEmpty();
+                && missing(job, beadId, look.evidence().facts()).isEmpty();
     }
 
     /**
@@ -152,7 +165,7 @@ public final class Gates {
             if (seen && bead.state() != BeadState.GREEN) {
                 settled = settled.with(bead.id(),
                         free(settled, bead.id(), look) ? BeadState.GREEN : BeadState.DONE);
-            } else if (bead.state() == BeadState.GREEN && spokenAgainst(bead, look.evidence())) {
+            } else if (bead.state() == BeadState.GREEN && spokenAgainst(bead, look.evidence().facts())) {
                 settled = settled.with(bead.id(), BeadState.DONE);
             }
         }
@@ -165,14 +178,15 @@ public final class Gates {
                 .anyMatch(a -> a.holds(evidence));
     }
 
-    static Job ticked(Job job, Facts evidence) {
+    static Job ticked(Job job, KnownFacts evidence) {
         CheckFacts table = CheckFacts.shipped();
         Job changed = job;
         for (Bead bead : job.beads()) {
             for (CheckItem check : bead.checks()) {
-                boolean shown = table.shown(check.id(), evidence);
+                boolean shown = table.shown(check.id(), evidence.facts());
                 if (check.state() == Attest.UNKNOWN && shown || check.tickedItself() && !shown) {
-                    changed = changed.with(bead.id(), check.id(), check.shown(shown));
+                    changed = changed.with(bead.id(), check.id(),
+                            shown ? check.shown(table.from(check.id(), evidence)) : check.unshown());
                 }
             }
         }

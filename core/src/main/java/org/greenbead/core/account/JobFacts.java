@@ -53,8 +53,8 @@ public final class JobFacts {
     }
 
     /** What records, runs, photos and arithmetic show, without anybody's tick and without anything typed by name. */
-    public static Facts evidence(Job job, Optional<RunPlan> plan, Optional<Around> around) {
-        return gather(job, said(job, plan, Optional.empty()), alloy(job, plan), around, false).facts();
+    public static KnownFacts evidence(Job job, Optional<RunPlan> plan, Optional<Around> around) {
+        return gather(job, said(job, plan, Optional.empty()), alloy(job, plan), around, false);
     }
 
     /**
@@ -192,8 +192,15 @@ public final class JobFacts {
         }
     }
 
+    /** Both ticks by hand say a copy that was read back; of irreplaceable data only the record of it does. */
     private static void backup(FactTree tree, Job job) {
-        if (job.attested("data_copied") == Attest.YES && job.attested("copy_verified") == Attest.YES) {
+        boolean said = job.beads().stream().flatMap(b -> b.checks().stream())
+                .filter(c -> List.of("data_copied", "copy_verified").contains(c.id()))
+                .filter(c -> c.state() == Attest.YES && !c.tickedItself()).count() == 2;
+        boolean irreplaceable = job.records("intake").stream()
+                .anyMatch(r -> r.text("data_value").equals("irreplaceable"))
+                || job.facts().at("job.data_value").filter("irreplaceable"::equals).isPresent();
+        if (said && !irreplaceable) {
             tree.from(Origin.Source.TICKED, "ticks data_copied and copy_verified");
             tree.put("job.backup", "verified");
         }
@@ -222,7 +229,11 @@ public final class JobFacts {
                 .toList();
         if (!heats.isEmpty()) {
             tree.from(Origin.Source.COMPUTED, "exposures of " + job.target());
-            tree.put("chip.exposure_count", (double) heats.size());
+            // The chip's own life in the ledger may be longer than this job.
+            tree.put("chip.exposure_count", Math.max(heats.size(),
+                    Double.isNaN(tree.number("chip.exposure_count"))
+                            ? 0
+                            : tree.number("chip.exposure_count")));
             tree.put("chip.exposure_tal_s", heats.stream().mapToDouble(e -> e.number("above_s"))
                     .filter(Double::isFinite).sum());
         }

@@ -17,10 +17,8 @@ import org.greenbead.core.run.RunPlan;
  */
 public record Judgement(KnownFacts known, Gates.Look look) {
     /** Nothing looked at yet: nothing stands against it, and nothing is shown. */
-    public static final Judgement NONE = new Judgement(
-            new KnownFacts(org.greenbead.core.book.Facts.none(), java.util.Map.of()),
-            new Gates.Look(new Judged(List.of(), List.of()), List.of(),
-                    org.greenbead.core.book.Facts.none()));
+    public static final Judgement NONE = new Judgement(KnownFacts.NONE,
+            new Gates.Look(new Judged(List.of(), List.of()), List.of(), KnownFacts.NONE));
 
     /**
      * @param plan      board, bench and recipe where the ledger has them

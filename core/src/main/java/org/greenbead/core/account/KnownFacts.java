@@ -11,6 +11,8 @@ import org.greenbead.core.book.Facts;
  * @param origins by path, {@code rails.count} or {@code parts.2.zone}; a typed list has one origin, under its name
  */
 public record KnownFacts(Facts facts, Map<String, Origin> origins) {
+    public static final KnownFacts NONE = new KnownFacts(Facts.none(), Map.of());
+
     public KnownFacts {
         origins = Map.copyOf(new TreeMap<>(origins));
     }

@@ -9,9 +9,11 @@ import org.greenbead.core.record.Kept;
 
 /** What the times of records say: a test, a wash or an unmasking soon after a heat met a warm board. */
 final class Times {
-    /** Free cooling of a board in still air: time constant, s; the slow end of 60 to 150 s, so that nothing is called cool too early. */
+    /** Free cooling of a board in still air: time constant, s. Assumed, the slow end of what boards of this size show, so that nothing is called cool too early. */
     static final double COOLING_S = 150;
+    /** Usual room, °C. */
     private static final double ROOM_C = 23;
+    /** A longer bake is a slip of the pen, h. */
     private static final double MOST_BAKE_H = 24 * 14;
 
     private Times() {

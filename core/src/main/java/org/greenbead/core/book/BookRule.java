@@ -68,4 +68,10 @@ public record BookRule(String id, List<String> covers, Phase phase, Severity sev
         Check.text("job that fires " + id, fires);
         Check.text("job that silences " + id, silent);
     }
+
+    /** A path of the condition with the list that its item is of: {@code a.has_pb} as {@code alloys[].has_pb}. */
+    String full(String path) {
+        return each.filter(e -> path.startsWith(e.name() + "."))
+                .map(e -> e.path() + "[]" + path.substring(e.name().length())).orElse(path);
+    }
 }

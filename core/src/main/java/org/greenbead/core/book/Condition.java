@@ -98,7 +98,7 @@ public final class Condition {
     }
 
     /** The paths that it asks for, in the order of writing. */
-    List<String> paths() {
+    public List<String> paths() {
         return List.copyOf(paths);
     }
 

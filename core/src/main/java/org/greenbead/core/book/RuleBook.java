@@ -122,11 +122,7 @@ public final class RuleBook {
     public List<String> inputs(BookRule rule) {
         SequencedSet<String> inputs = new LinkedHashSet<>();
         Ready ready = rules.stream().filter(r -> r.rule.equals(rule)).findFirst().orElseThrow();
-        for (String path : ready.when.paths()) {
-            inputs.add(rule.each().filter(e -> path.startsWith(e.name() + "."))
-                    .map(e -> e.path() + "[]" + path.substring(e.name().length()))
-                    .orElse(path));
-        }
+        ready.when.paths().forEach(path -> inputs.add(rule.full(path)));
         return List.copyOf(inputs);
     }
 
@@ -193,7 +189,7 @@ public final class RuleBook {
 
     private static void ask(Ready ready, Condition.Scope scope, String at, List<NotKnown> open) {
         List<String> missing = ready.when.paths().stream().filter(p -> scope.spot(p).value() == null)
-                .toList();
+                .map(p -> ready.rule.full(p)).distinct().toList();
         boolean asked = ready.asked.map(a -> a.holds(scope))
                 .orElse(missing.size() < ready.when.paths().size());
         if (asked && !missing.isEmpty() && !ready.when.holds(scope)

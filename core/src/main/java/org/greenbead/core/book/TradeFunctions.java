@@ -11,8 +11,7 @@ import org.greenbead.core.moisture.Moisture;
 final class TradeFunctions {
     private static final Set<String> KNOWN = Set.of("before", "planned", "past", "reached", "abs", "size",
             "solidus", "liquidus",
-            "melts_at", "lowest_solidus", "rated", "tolerance", "holdoff_s", "floor_life_h", "evidence",
-            "fits_table",
+            "melts_at", "lowest_solidus", "rated", "tolerance", "holdoff_s", "floor_life_h", "fits_table",
             "min", "max");
     private static final MeltingTable MELTING = MeltingTable.standard();
 
@@ -43,7 +42,6 @@ final class TradeFunctions {
             case "rated" -> rated(given);
             case "holdoff_s" -> holdOff(given);
             case "floor_life_h" -> floorLife(word(given, 0));
-            case "evidence" -> evidence(given.getFirst());
             case "fits_table" -> word(given, 0) != null && MELTING.find(word(given, 0)).isPresent();
             case "min" -> both(given, Math::min);
             case "max" -> both(given, Math::max);
@@ -155,20 +153,4 @@ final class TradeFunctions {
         return Moisture.standard().floorLifeH(level).orElse(null);
     }
 
-    /** Points of melt evidence: probe 3, witness, nudge and collapse 2 each, visual 1, time 0; 3 proves. */
-    private static Object evidence(Object list) {
-        if (!(list instanceof List<?> kinds)) {
-            return 0.0;
-        }
-        double points = 0;
-        for (Object kind : kinds) {
-            points += switch (String.valueOf(kind)) {
-                case "probe" -> 3;
-                case "witness", "nudge", "collapse" -> 2;
-                case "visual" -> 1;
-                default -> 0;
-            };
-        }
-        return points;
-    }
 }

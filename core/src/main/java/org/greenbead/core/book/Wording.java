@@ -21,11 +21,6 @@ public final class Wording {
         return text;
     }
 
-    /** A fact's name as a person reads it. */
-    public String field(String path) {
-        return path.replace("[]", "").replace('.', ' ').replace('_', ' ');
-    }
-
     private String show(Noticed.Value value) {
         return switch (value.value()) {
             case null -> words.say("book.not_noted");

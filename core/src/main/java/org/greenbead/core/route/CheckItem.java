@@ -21,11 +21,19 @@ public record CheckItem(String id, Attest state, String note) {
         note = note == null ? "" : note;
     }
 
-    /** Ticked by what is on record, or no longer. */
-    public CheckItem shown(boolean shown) {
-        return shown
-                ? new CheckItem(id, Attest.YES, SHOWN + "on record")
-                : new CheckItem(id, Attest.UNKNOWN, "");
+    /** Ticked by what is on record. */
+    public CheckItem shown(String from) {
+        return new CheckItem(id, Attest.YES, SHOWN + from);
+    }
+
+    /** Nothing on record shows it any more. */
+    public CheckItem unshown() {
+        return new CheckItem(id, Attest.UNKNOWN, "");
+    }
+
+    /** From what it ticked itself; empty where it did not. */
+    public String shownBy() {
+        return tickedItself() ? note.substring(SHOWN.length()) : "";
     }
 
     public boolean tickedItself() {

@@ -1,8 +1,8 @@
 package org.greenbead.core.run;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -69,18 +69,9 @@ final class RunDigest {
         fields.put("recipe", plan.recipe().id());
         fields.put("outcome", verdict.outcome().name().toLowerCase(Locale.ROOT));
         fields.put("proven", verdict.outcome() == Verdict.Outcome.PROVEN);
-        var evidence = new LinkedHashSet<String>();
-        for (Evidence.Kind kind : Evidence.Kind.values()) {
-            if (verdict.melt().has(kind)) {
-                evidence.add(switch (kind) {
-                    case PROBE_AT_JOINT -> "probe";
-                    case NUDGE -> "nudge";
-                    case PLATEAU -> "witness";
-                    case ESTIMATE, EYE -> "visual";
-                });
-            }
-        }
-        fields.put("evidence", List.copyOf(evidence));
+        fields.put("evidence", Arrays.stream(Evidence.Kind.values()).filter(verdict.melt()::has)
+                .map(k -> k.name().toLowerCase(Locale.ROOT)).toList());
+        fields.put("points", (double) verdict.melt().points());
         put("peak_c", verdict.peakJointC());
         put("top_c", verdict.peakTopC());
         put("above_s", verdict.aboveLiquidusS());

@@ -111,6 +111,9 @@ public class GatesTest {
         Kept rail = new Kept("rail-1", "rail", Instant.EPOCH, "", Map.of("name", "core", "ohm", 18.0));
         Job noted = Gates.settle(job.with(rail), look(job.with(rail)).look());
         assertEquals(noted.attested("rails_kept"), Attest.YES);
+        assertEquals(noted.beads().stream().flatMap(b -> b.checks().stream())
+                .filter(c -> c.id().equals("rails_kept")).findFirst().orElseThrow().shownBy(),
+                "record rail-1", "and says from what");
         assertTrue(JobFacts.known(noted, Optional.empty(), Optional.empty()).facts().at("rails.kept")
                 .isEmpty(), "it is no tick");
         Job back = Gates.settle(noted.without("rail-1"), look(noted.without("rail-1")).look());
@@ -136,6 +139,41 @@ public class GatesTest {
         assertTrue(look(late).notKnown().stream()
                 .anyMatch(n -> n.holds() && n.rule().id().equals("safety.heat-with-nobody-there")),
                 "who stays with it is not known");
+    }
+
+    /** A heat that proved nothing holds what follows, and not the same heat done once more; proven then, it is over. */
+    @Test
+    public void aHeatThatProvedNothingMayBeDoneAgain() {
+        Map<String, Object> tooShort = Map.of("bead", "seat_run", "kind", "seat", "outcome", "worked",
+                "proven",
+                false, "peak_ended", true, "points", 2.0);
+        Job heated = job(JobKind.REVIVE).with(new Kept("run-1", "run", Instant.EPOCH, "", tooShort));
+        Judgement unproven = look(heated);
+        assertTrue(Gates.holding(heated, "prove_rails", unproven.judged()).stream()
+                .anyMatch(n -> n.rule().id().equals("heat.peak-ended-unproven")));
+        assertTrue(Gates.holding(heated, "seat_run", unproven.judged()).stream()
+                .noneMatch(n -> n.rule().id().equals("heat.peak-ended-unproven")));
+        assertTrue(Gates.holding(heated, "prove_rails", look(heated).judged()).stream()
+                .anyMatch(n -> n.at().equals("/runs/0")), "it is said of that heat");
+        var well = new java.util.HashMap<>(tooShort);
+        well.put("proven", true);
+        well.put("outcome", "proven");
+        Job again = heated.with(new Kept("run-2", "run", Instant.EPOCH.plusSeconds(900), "", well));
+        assertTrue(look(again).judged().open().stream()
+                .noneMatch(n -> n.rule().id().equals("heat.peak-ended-unproven")));
+    }
+
+    /** Two ticks say a copy that was read back; of irreplaceable data the record has to. And a chip's own life is not forgotten. */
+    @Test
+    public void irreplaceableDataWantsTheRecordOfItsCopy() {
+        Job ticked = job(JobKind.MILLED).attest("data_copied", Attest.YES).attest("copy_verified",
+                Attest.YES);
+        assertEquals(JobFacts.of(ticked).at("job.backup").orElseThrow(), "verified");
+        Job dear = ticked.with(new Kept("intake-1", "intake", Instant.EPOCH, "",
+                Map.of("data_value", "irreplaceable")));
+        assertEquals(JobFacts.of(dear).at("job.backup").orElseThrow(), "attested");
+        Job copied = dear.with(new Kept("copy-1", "copy", Instant.EPOCH, "", Map.of("verified", true)));
+        assertEquals(JobFacts.of(copied).at("job.backup").orElseThrow(), "verified");
     }
 
     /** A figure says where it comes from. */

@@ -5,9 +5,15 @@ import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.greenbead.core.book.BookRule;
 import org.greenbead.core.book.RuleBook;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.World;
 import org.testng.annotations.Test;
 
@@ -35,6 +41,24 @@ public class ReachTest {
                 .contains(Origin.Source.RECORDED));
         assertTrue(rule("beads.bridged").sources().get("balls.bridged").contains(Origin.Source.MEASURED));
         assertEquals(rule("data.milled-away").ofUnknown(), "stop");
+    }
+
+    /** Whatever the program may say it does not know has words that a person was asked in. */
+    @Test
+    public void whatIsNotKnownHasWords() {
+        var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+        Set<String> asking = RuleBook.shipped().rules().stream().filter(r -> r.unknown().isPresent())
+                .map(BookRule::id).collect(Collectors.toSet());
+        var raw = new TreeSet<String>();
+        for (Reach.Rule rule : rules()) {
+            if (asking.contains(rule.id())) {
+                rule.sources().keySet().stream()
+                        .filter(p -> !FactWords.of(p, words).startsWith("\u201c")
+                                && !words.has("fact." + p.replace("[]", "")))
+                        .forEach(raw::add);
+            }
+        }
+        assertEquals(raw, Set.of());
     }
 
     /** A rule about a fact that no record, tick or page holds is found out; and so is one that only repeats a confession. */

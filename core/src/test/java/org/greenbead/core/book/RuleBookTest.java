@@ -138,8 +138,6 @@ public class RuleBookTest {
         assertEquals((Double) functions.call("holdoff_s", List.of(238.0, 40.0, 22.0, 75.0)), 186, 0.5);
         assertEquals(functions.call("floor_life_h", List.of("3")), 168.0);
         assertEquals(functions.call("rated", List.of(2.2, 1604.0)), 250.0);
-        assertEquals(functions.call("evidence", List.of(List.of("nudge", "visual"))), 3.0);
-        assertEquals(functions.call("evidence", List.of(List.of("visual", "time"))), 1.0);
         assertEquals(
                 new TradeFunctions(Facts.none().with("joints.0.solidus_c=217; joints.1.bi_pct=10").spot())
                         .call("lowest_solidus", List.of()),

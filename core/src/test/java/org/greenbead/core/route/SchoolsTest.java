@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Set;
 import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.account.KnownFacts;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.RuleBook;
@@ -162,7 +163,7 @@ public class SchoolsTest {
         Job job = job(JobKind.TRANSPLANT);
         job = job.with(job.facts().with("joints.0.site=U1; joints.0.bi_pct=7; joints.0.pb_pct=30"));
         Judged judged = judged(job);
-        Facts dead = Facts.none().with("board.discharge_v=2");
+        var dead = new KnownFacts(Facts.none().with("board.discharge_v=2"), java.util.Map.of());
         var look = new Gates.Look(judged, List.of(), dead);
         String gate = "prepare_power";
         assertFalse(Gates.holding(job, gate, judged).isEmpty(), "the trap is a stop before the work begins");
@@ -180,7 +181,7 @@ public class SchoolsTest {
         assertEquals(job.bead(gate).orElseThrow().state(), BeadState.DONE);
         assertEquals(job.gateBefore("prepare_strip").orElseThrow().id(), gate, "it goes on blocking");
         assertEquals(Gates.settle(job, look).bead(gate), job.bead(gate), "while the stop stands");
-        var nothing = new Gates.Look(new Judged(List.of(), List.of()), List.of(), Facts.none());
+        var nothing = new Gates.Look(new Judged(List.of(), List.of()), List.of(), KnownFacts.NONE);
         assertEquals(Gates.settle(job, nothing).bead(gate).orElseThrow().state(), BeadState.DONE,
                 "ticks alone open no gate");
         Job free = Gates.settle(job, new Gates.Look(new Judged(List.of(), List.of()), List.of(), dead));
@@ -190,7 +191,8 @@ public class SchoolsTest {
         Job taken = Gates.attest(free, free.bead(gate).orElseThrow().checks().getFirst().id(), Attest.NO,
                 look);
         assertEquals(taken.bead(gate).orElseThrow().state(), BeadState.OPEN, "a word taken back shuts it");
-        var live = new Gates.Look(judged, List.of(), Facts.none().with("board.discharge_v=48"));
+        var live = new Gates.Look(judged, List.of(),
+                new KnownFacts(Facts.none().with("board.discharge_v=48"), java.util.Map.of()));
         assertEquals(Gates.settle(free, live).bead(gate).orElseThrow().state(), BeadState.DONE,
                 "a reading that says the opposite shuts it again");
     }

@@ -124,6 +124,7 @@ public class RunDigestTest {
             Map<String, Object> digest = RunDigest.of(session.plan(), session.told(), session.verdict());
             assertEquals(digest.get("proven"), true, session.verdict().toString());
             assertEquals(digest.get("peak_ended"), true);
+            assertTrue((double) digest.get("points") >= 3, digest.toString());
             assertEquals(digest.get("skipped"), 0.0);
             assertTrue((double) digest.get("drop_c") < 10, digest.toString());
             assertTrue((double) digest.get("ramp_cps") > 0.2 && (double) digest.get("ramp_cps") < 6,

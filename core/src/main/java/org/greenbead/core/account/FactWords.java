@@ -1,0 +1,40 @@
+package org.greenbead.core.account;
+
+import java.util.Locale;
+import org.greenbead.core.book.Facts;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.RecordType;
+import org.greenbead.core.record.RecordTypes;
+import org.greenbead.core.route.Attest;
+
+/** A fact as a person reads it: the words of the question that asks for it, or of the check that states it; what is reckoned has words of its own. */
+public final class FactWords {
+    private FactWords() {
+    }
+
+    /** @param path such as {@code board.battery} or {@code alloys[].has_pb} */
+    public static String of(String path, Words words) {
+        String plain = path.replace("[]", "");
+        for (RecordType type : RecordTypes.shipped().all()) {
+            for (RecordType.Item item : type.fields()) {
+                if (type.byHand() && item.fact().filter(plain::equals).isPresent()) {
+                    return quoted(words.say("record." + type.id() + "." + item.name()));
+                }
+            }
+        }
+        for (String check : CheckFacts.shipped().checks()) {
+            Facts states = CheckFacts.shipped().states(check, Attest.YES);
+            if (states.at(plain).isPresent()) {
+                return quoted(words.say("check." + check));
+            }
+        }
+        if (words.has("fact." + plain)) {
+            return words.say("fact." + plain);
+        }
+        return plain.substring(plain.indexOf('.') + 1).replace('_', ' ').toLowerCase(Locale.ROOT);
+    }
+
+    private static String quoted(String text) {
+        return "\u201c" + text + "\u201d";
+    }
+}
