@@ -1,6 +1,7 @@
 package org.greenbead.app;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.nio.file.Files;
@@ -51,6 +52,8 @@ public class BallsWindowTest extends DemoWindow {
             assertEquals(balls.number("missing"), 1.0);
             assertEquals(balls.number("bridged"), 2.0);
             assertEquals(balls.text("decision"), "touch_up");
+            assertTrue(balls.text("faults").contains("F18 missing"), "site by site: " + balls.text("faults"));
+            assertFalse(balls.text("photo").isEmpty());
         } finally {
             window.open();
         }

@@ -33,6 +33,10 @@ public class ChangeWindowTest extends DemoWindow {
         window.press(KeyCode.SPACE);
         window.awaitNode("#picture-title");
         window.await("the lost piece on the picture", () -> says("pieces lost: 1"));
+        // What the two photos showed stands in the job, and what is not written down yet is asked for.
+        window.press(KeyCode.K);
+        window.await("what is gone and not written down", () -> says("Parts are gone on the later photo"));
+        window.picture("gone");
     }
 
     @Test

@@ -25,8 +25,9 @@ public class KindsWindowTest extends DemoWindow {
     private static final long PATIENCE_MS = 90_000;
     private static final double LATE_S = 300;
     private static final double COUNT_TO_FIVE_S = 5;
-    /** A hand looks up as often as this while it heats, s. */
+    /** A hand looks up as often as this at the peak, s; and while the board only warms. */
     private static final double LOOKS_EVERY_S = 4;
+    private static final double LOOKS_FROM_AFAR_S = 12;
     private static final List<String> HANDS = List.of("It lies on", "Filled", "Wiped", "The jig holds",
             "Heat on",
             "Warm it", "Stencil is off", "Crumbs", "Film", "Washed");
@@ -343,8 +344,9 @@ public class KindsWindowTest extends DemoWindow {
         } else if (window.shows("#remedy-HEATER_LAG")) {
             window.click("#remedy-HEATER_LAG");
         } else {
-            window.letPass(LOOKS_EVERY_S);
-            sinceS += LOOKS_EVERY_S;
+            double lookS = word.startsWith("Go on to") ? LOOKS_FROM_AFAR_S : LOOKS_EVERY_S;
+            window.letPass(lookS);
+            sinceS += lookS;
         }
         org.testfx.util.WaitForAsyncUtils.waitForFxEvents();
     }

@@ -151,11 +151,7 @@ final class ExamplesCommand extends Verb {
         RunPlan plan = plan(files, job, bead);
         Ran ran = heats.computeIfAbsent(job.board() + " " + job.target() + " " + plan.task() + " " + beadId
                 + " " + job.facts().at("plan.ball_alloy").orElse(""), key -> run(plan));
-        BeadState state = ran.verdict().outcome() == Verdict.Outcome.PROVEN
-                ? BeadState.GREEN
-                : ran.verdict().outcome() == Verdict.Outcome.BROKEN_OFF ? BeadState.OPEN : BeadState.DONE;
-        return AfterRun.written(job.with(beadId, state), plan, ran.told(), ran.verdict(), at,
-                "technician A");
+        return AfterRun.over(job, plan, ran.told(), ran.verdict(), at, "technician A", false);
     }
 
     private static RunPlan plan(OpenFiles files, Job job, Bead bead) {

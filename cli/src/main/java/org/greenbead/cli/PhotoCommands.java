@@ -3,11 +3,15 @@ package org.greenbead.cli;
 import static org.greenbead.cli.CheckCommand.small;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.account.PhotoRecords;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.inspect.BeadCheck;
 import org.greenbead.core.inspect.BeadReport;
@@ -18,6 +22,8 @@ import org.greenbead.core.inspect.PadCheck;
 import org.greenbead.core.inspect.PadReport;
 import org.greenbead.core.inspect.PadState;
 import org.greenbead.core.inspect.UnclearPhotoException;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
 import org.greenbead.store.BeadMapCsv;
 import org.greenbead.store.PictureFile;
 import picocli.CommandLine.Command;
@@ -31,9 +37,29 @@ final class PhotoCommands {
     private PhotoCommands() {
     }
 
+    /** A photo that may be of a job: what it says is kept with it. */
+    abstract static class ForJob extends Verb {
+        @Option(names = "--job", paramLabel = "JOB", description = "A job file, or the number of a job in the ledger: what the photo says is kept with it.")
+        private Optional<String> job = Optional.empty();
+        @Option(names = "--author", defaultValue = "", description = "Who looked.")
+        private String author;
+
+        void keepPhoto(String type, Map<String, Object> says) throws Exception {
+            if (job.isEmpty()) {
+                return;
+            }
+            var disk = new JobOnDisk(shared());
+            Job before = disk.read(job.get());
+            Kept record = PhotoRecords.record(before, type, says, Instant.now(), author);
+            disk.write(job.get(), before, JobFacts.settled(before.with(record)), author, "noted",
+                    record.id());
+            out().println("kept as " + record.id() + " with job " + before.id());
+        }
+    }
+
     /** Balls of a chip. */
     @Command(name = "beads", mixinStandardHelpOptions = true, description = "Counts and measures the balls of a chip on a photo; exit 1 when something is to be done, 2 when the photo cannot be judged.")
-    static final class Beads extends Verb {
+    static final class Beads extends ForJob {
         @Parameters(paramLabel = "PHOTO", description = "PNG or JPEG, the whole field in it.")
         private Path photo;
         @Option(names = "--map", required = true, paramLabel = "MAP.csv", description = "Bead map: site,x_mm,y_mm,diameter_mm,net,critical.")
@@ -89,13 +115,14 @@ final class PhotoCommands {
             result.put("spread_pct", report.spreadPct());
             result.put("mark", small(report.mark()));
             json(json, result);
+            keepPhoto("balls", PhotoRecords.balls(report, field, String.valueOf(photo.getFileName())));
             return report.verdict().act() == BeadVerdict.Act.GOOD ? 0 : 1;
         }
     }
 
     /** A cleaned field. */
     @Command(name = "pads", mixinStandardHelpOptions = true, description = "Judges a cleaned field of pads on a photo; exit 1 when something is to be done, 2 when the photo cannot be judged.")
-    static final class Pads extends Verb {
+    static final class Pads extends ForJob {
         @Parameters(paramLabel = "PHOTO", description = "PNG or JPEG, the whole field in it.")
         private Path photo;
         @Option(names = "--map", required = true, paramLabel = "MAP.csv", description = "Bead map; its diameters are those of the balls, pads three quarters of them.")
@@ -129,13 +156,14 @@ final class PhotoCommands {
             result.put("turn_deg", report.turnDeg());
             result.put("mark", small(report.mark()));
             json(json, result);
+            keepPhoto("pads", PhotoRecords.pads(report, field, String.valueOf(photo.getFileName())));
             return good == sites.size() ? 0 : 1;
         }
     }
 
     /** Two photos. */
     @Command(name = "compare", mixinStandardHelpOptions = true, description = "Which small parts vanished or moved between two photos of the same board area; exit 1 when any did, 2 when they do not fit on one another.")
-    static final class Compare extends Verb {
+    static final class Compare extends ForJob {
         @Parameters(index = "0", paramLabel = "BEFORE", description = "PNG or JPEG.")
         private Path before;
         @Parameters(index = "1", paramLabel = "AFTER", description = "PNG or JPEG of the same place, any way up.")
@@ -158,6 +186,8 @@ final class PhotoCommands {
             result.put("vanished", change.vanished());
             result.put("moved", change.moved());
             json(json, result);
+            keepPhoto("comparison", PhotoRecords.change(change, String.valueOf(before.getFileName()),
+                    String.valueOf(after.getFileName()), 0));
             return change.vanished().isEmpty() && change.moved().isEmpty() ? 0 : 1;
         }
     }

@@ -10,8 +10,11 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
+import org.greenbead.core.account.Account;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.AfterRun;
 import org.greenbead.core.run.Eyes;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEngine;
@@ -59,6 +62,10 @@ final class RunCommand implements Callable<Integer> {
     private List<String> drops = List.of();
     @Option(names = "--log", paramLabel = "OUT", description = "Keep the run log there instead of in the ledger.")
     private Path log;
+    @Option(names = "--job", paramLabel = "JOB", description = "With --log: a job file, or the number of a job in the ledger, that takes up what the run came to.")
+    private Optional<String> job = Optional.empty();
+    @Option(names = "--author", defaultValue = "", description = "Who worked.")
+    private String author;
 
     @Override
     public Integer call() throws Exception {
@@ -70,7 +77,18 @@ final class RunCommand implements Callable<Integer> {
                 : prepared(shared.world().plan("SB-0417", "lift_run"));
         if (log != null) {
             var header = new RunHeader(String.valueOf(log.getFileName()), Instant.now(), true, seed, plan);
-            return report(run(plan, RunLogWriter.begin(log, header, shared.files(), InstantSource.system())));
+            Over over = run(plan, RunLogWriter.begin(log, header, shared.files(), InstantSource.system()));
+            if (job.isPresent()) {
+                var disk = new JobOnDisk(shared);
+                Job before = disk.read(job.get());
+                disk.write(job.get(), before, written(before, over), author, "run over", plan.bead());
+                spec.commandLine().getOut().println("written into job " + before.id());
+            }
+            return report(over.verdict());
+        }
+        if (job.isPresent()) {
+            throw new IllegalArgumentException(
+                    "--job needs --log; without it the run goes to its own job in the ledger");
         }
         try (Ledger ledger = shared.ledger()) {
             shared.world().fill(ledger, InstantSource.system(), done -> {
@@ -80,12 +98,22 @@ final class RunCommand implements Callable<Integer> {
             }
             RunEntry entry = ledger.beginRun(plan, Instant.now(), true);
             var header = new RunHeader(entry.id(), entry.startedAt(), true, seed, plan);
-            Verdict verdict = run(plan, RunLogWriter.begin(ledger.logFile(entry), header, shared.files(),
+            Over over = run(plan, RunLogWriter.begin(ledger.logFile(entry), header, shared.files(),
                     InstantSource.system()));
-            ledger.endRun(entry.id(), Instant.now(), verdict);
+            ledger.endRun(entry.id(), Instant.now(), over.verdict());
+            Job before = ledger.job(plan.job().id());
+            ledger.save(Account.noted(Optional.of(before), written(before, over), Instant.now(), author),
+                    "run over", plan.bead());
             spec.commandLine().getOut().println("kept as " + entry.id() + " in " + ledger.folder());
-            return report(verdict);
+            return report(over.verdict());
         }
+    }
+
+    /** What a run came to, with what was told in it. */
+    private record Over(RunPlan plan, List<RunEvent> told, Verdict verdict) {}
+
+    private Job written(Job before, Over over) {
+        return AfterRun.over(before, over.plan(), over.told(), over.verdict(), Instant.now(), author, true);
     }
 
     /** The shipped job still has its cell connected; a run without a person starts prepared. */
@@ -93,7 +121,7 @@ final class RunCommand implements Callable<Integer> {
         return plan.with(plan.job().attest("cell_off", org.greenbead.core.route.Attest.YES));
     }
 
-    private Verdict run(RunPlan plan, RunLogWriter writer) throws Exception {
+    private Over run(RunPlan plan, RunLogWriter writer) throws Exception {
         Words words = shared.words();
         PrintWriter out = spec.commandLine().getOut();
         var bench = new SimulatedBench(plan, seed);
@@ -143,7 +171,7 @@ final class RunCommand implements Callable<Integer> {
                     state = session.take(word.get());
                 }
             }
-            return session.verdict();
+            return new Over(session.plan(), session.told(), session.verdict());
         }
     }
 

@@ -15,6 +15,8 @@ import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Format;
@@ -195,8 +197,15 @@ public class MainTest {
     @Test
     public void simulatedRunEndsInItsVerdictAndReplaysToTheSame() throws Exception {
         Path log = folder.resolve("r.run.jsonl");
+        Path job = Files.writeString(folder.resolve("r.job.bead.json"),
+                files.write(Format.JOB, files.read(plan, Format.PLAN, RunPlan.class).job()));
         Said ran = type("run", "--simulated", "--speed", "1000", "--plan", plan.toString(), "--log",
-                log.toString());
+                log.toString(), "--job", job.toString());
+        Job after = files.read(job, Format.JOB, Job.class);
+        assertEquals(after.records("run").getLast().text("outcome"), "proven");
+        assertTrue(after.records("run").getLast().yes("simulated"));
+        assertEquals(after.bead("lift_run").orElseThrow().state(), BeadState.GREEN);
+        assertFalse(after.records("exposure").isEmpty(), "the chip's melt is on its account");
         assertEquals(ran.status(), 0, ran.out() + ran.err());
         assertTrue(ran.out().contains("Verdict: Proven"), ran.out());
         assertTrue(ran.out().contains("technician: moves"), ran.out());

@@ -1,6 +1,7 @@
 package org.greenbead.cli;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.io.IOException;
@@ -63,6 +64,34 @@ public class PhotoVerbsTest {
                 json.toString());
         assertEquals(said.status(), status, said.err());
         return JsonMapper.shared().readTree(Files.readString(json));
+    }
+
+    /** What photos say is kept with a job, and the rule book goes by it. */
+    @Test
+    public void photosReachTheJob() throws Exception {
+        String job = folder.resolve("seen.job.bead.json").toString();
+        assertEquals(type("new", "revive", job, "--id", "SB-9", "--title", "t", "--complaint", "c",
+                "--customer", "d", "--board", "WB-7", "--target", "U1", "--bench", "quay-1").status(), 0);
+        Said balls = type("beads", photo("d01.jpg"), "--map", photo("d01.map.csv"), "--job", job);
+        assertTrue(balls.out().contains("kept as balls-1 with job SB-9"), balls.out() + balls.err());
+        assertEquals(type("pads", photo("d06.jpg"), "--map", photo("d06.map.csv"), "--job", job).status(),
+                1);
+        assertEquals(type("compare", photo("d07_before.jpg"), photo("d07_after.jpg"), "--job", job).status(),
+                1);
+        JsonNode kept = JsonMapper.shared().readTree(Files.readString(Path.of(job)));
+        Map<String, JsonNode> records = new HashMap<>();
+        kept.get("records").forEach(r -> records.put(r.get("type").asString(), r.get("fields")));
+        List<String> wrong = truth("d01").stream().filter(r -> !r[0].equals("stray") && !r[1].equals("ok"))
+                .map(r -> r[0] + " " + r[1]).toList();
+        for (String fault : wrong) {
+            assertTrue(records.get("balls").get("faults").asString().contains(fault), fault);
+        }
+        assertFalse(wrong.isEmpty());
+        assertTrue(records.get("pads").get("faults").asString().length() > 5);
+        assertTrue(records.get("comparison").get("lost").asDouble() > 0);
+        Said checked = type("check", job);
+        assertTrue(checked.out().contains("[parts.gone-on-the-photo]"), checked.out());
+        assertEquals(type("note", job, "comparison", "lost=0").status(), 2, "nobody writes that by hand");
     }
 
     @DataProvider

@@ -182,7 +182,8 @@ public final class BookPage extends Page {
     private String from(Noticed noticed) {
         KnownFacts known = model.judgedProperty().get().known();
         return String.join("; ", desk.book().spots(noticed).stream()
-                .flatMap(path -> known.origin(path).stream()).map(Origin::from).distinct().toList());
+                .flatMap(path -> known.origin(path).stream()).map(Origin::from)
+                .map(f -> FactWords.from(f, desk.texts().words())).distinct().toList());
     }
 
     /** What nobody knows yet and the book asks for, with how it is found out. */

@@ -24,6 +24,7 @@ import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.account.PhotoRecords;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.inspect.BeadCheck;
@@ -334,25 +335,35 @@ public final class BallsPage extends Page {
         list.show(rows);
         photo.show(image, marks);
         sizes.setVisible(false);
-        pedal(new Pedal(texts.get("book.home"), texts.get("book.home.so"), true, go::home));
+        boolean kept = model.job().records("pads").stream()
+                .anyMatch(p -> PhotoRecords.pads(r, map.orElseThrow(), photoName()).entrySet().stream()
+                        .allMatch(e -> e.getValue().equals(p.fields().get(e.getKey()))));
+        pedal(kept
+                ? new Pedal(texts.get("book.home"), texts.get("book.home.so"), true, go::home)
+                : new Pedal(texts.get("balls.pads.keep"), texts.get("balls.pads.keep.so"), true,
+                        () -> keep(r)));
     }
 
-    /** Counts and spread go to the record of the balls, and from there to the rule book. */
+    /** What the photo says goes to the record of the balls, site by site, and from there to the rule book. */
     private void keep(BeadReport r) {
-        Map<BeadState, Long> counts = r.counts();
-        Kept fresh = model.job().records("balls").stream().findFirst().orElseGet(() -> model.fresh("balls"));
-        Map<String, Object> fields = new java.util.LinkedHashMap<>(fresh.fields());
-        fields.put("count", (double) r.sites().size());
-        fields.put("missing", (double) counts.getOrDefault(BeadState.MISSING, 0L));
-        fields.put("bridged", (double) counts.getOrDefault(BeadState.BRIDGED, 0L));
-        fields.put("spread_pct", Math.round(r.spreadPct() * 10) / 10.0);
-        fields.put("coplanar_mm", Math.round(r.verdict().coplanarityMm() * 1000) / 1000.0);
-        fields.put("verified", true);
-        fields.put("decision", small(r.verdict().act()));
-        model.note(new Kept(fresh.id(), "balls", desk.clock().instant(), desk.settings().technician().get(),
-                fields));
+        keep("balls", PhotoRecords.balls(r, map.orElseThrow(), photoName()));
         said.setText(desk.texts().get("balls.kept"));
         shown(new Looked(photo.image(), map.orElseThrow(), Optional.of(r), Optional.empty()));
+    }
+
+    private void keep(PadReport r) {
+        keep("pads", PhotoRecords.pads(r, map.orElseThrow(), photoName()));
+        said.setText(desk.texts().get("balls.pads.kept"));
+        shown(new Looked(photo.image(), map.orElseThrow(), Optional.empty(), Optional.of(r)));
+    }
+
+    private void keep(String type, Map<String, Object> says) {
+        model.note(PhotoRecords.record(model.job(), type, says, desk.clock().instant(),
+                desk.settings().technician().get()));
+    }
+
+    private String photoName() {
+        return file.orElse("");
     }
 
     private Region row(Todo t) {

@@ -29,6 +29,7 @@ import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.account.PhotoRecords;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.inspect.BoardCompare;
@@ -223,10 +224,25 @@ public final class ChangePage extends Page {
                         "small"),
                 Looks.label(texts.get("change.small"), "muted", "small"));
         list.show(now.spots());
+        keep(now);
         later = true;
         turnOver();
         blink.playFromStart();
         chosen();
+    }
+
+    /** What was seen goes to the account of the job as soon as it is seen, once for two photos. */
+    private void keep(Looked seen) {
+        Map<String, Object> says = PhotoRecords.change(seen.change(), pictures.get(first).text("file"),
+                pictures.get(second).text("file"),
+                seen.spots().stream().filter(Spot::lost).filter(this::written).count());
+        boolean there = model.job().records("comparison").stream()
+                .anyMatch(r -> List.of("before", "after").stream()
+                        .allMatch(f -> r.text(f).equals(says.get(f))));
+        if (!there) {
+            model.note(PhotoRecords.record(model.job(), "comparison", says, desk.clock().instant(),
+                    desk.settings().technician().get()));
+        }
     }
 
     private String pair() {

@@ -27,6 +27,7 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.core.account.FactWords;
 import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.NotKnown;
@@ -388,7 +389,8 @@ public final class CheckPage extends Page {
         box.pseudoClassStateChanged(YES, item.state() == Attest.YES);
         box.pseudoClassStateChanged(NO, item.state() == Attest.NO);
         Label words = Looks.label(item.tickedItself()
-                ? texts.get("work.itself", texts.say("check." + item.id()), item.shownBy())
+                ? texts.get("work.itself", texts.say("check." + item.id()),
+                        FactWords.from(item.shownBy(), texts.words()))
                 : texts.say("check." + item.id()), "step-text");
         HBox.setHgrow(words, Priority.ALWAYS);
         // A box and not a button: only a box grows with words that wrap.

@@ -341,17 +341,8 @@ public final class JobModel {
             keep(job(), "calibration run over", verdict.outcome().name().toLowerCase(Locale.ROOT));
             return;
         }
-        BeadState state = switch (verdict.outcome()) {
-            case PROVEN -> BeadState.GREEN;
-            case WORKED, LIMIT_BROKEN -> BeadState.DONE;
-            case BROKEN_OFF -> BeadState.OPEN;
-        };
-        Job heated = AfterRun.written(job().with(ran.bead(), state), ran, events, verdict,
-                desk.clock().instant(), desk.settings().technician().get());
-        Kept run = heated.records("run").getLast();
-        Job changed = accounted(simulated
-                ? heated.with(run.with("simulated", true, run.at(), run.author()))
-                : heated);
+        Job changed = accounted(AfterRun.over(job(), ran, events, verdict, desk.clock().instant(),
+                desk.settings().technician().get(), simulated));
         before.clear();
         job.set(changed);
         desk.io(() -> {

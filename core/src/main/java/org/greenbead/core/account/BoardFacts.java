@@ -3,6 +3,7 @@ package org.greenbead.core.account;
 import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Calibration;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Layer;
@@ -41,6 +42,7 @@ final class BoardFacts {
             case PERCENT -> "percent";
             case STEPS -> "level";
         });
+        calibrated(tree, board, bench);
         plan(tree, job, bench, recipe);
         tree.from(Origin.Source.COMPUTED, "board " + board.id() + " around " + target.name());
         tree.put("plan.lift_side_clear_mm", liftClearMm(job, board, target));
@@ -48,6 +50,20 @@ final class BoardFacts {
                 .findFirst()
                 .ifPresent(j -> tree.put("plan.offset_max_mm", LAND_OF_A_BALL * j.ballMm() / 2));
         coplanar(tree, target.joint().pitchMm());
+    }
+
+    /** What fits to runs have told of this bench; the last that told a factor counts. */
+    private static void calibrated(FactTree tree, Board board, Bench bench) {
+        List<Calibration> counted = bench.calibrations().stream().filter(Calibration::counted).toList();
+        tree.from(Origin.Source.LEDGER, counted.isEmpty()
+                ? "bench " + bench.id()
+                : "calibration by run " + counted.getLast().run());
+        tree.put("bench.calibrations", (double) counted.size());
+        tree.put("bench.calibrated_here", counted.stream().anyMatch(c -> c.board().equals(board.id())));
+        counted.stream().filter(c -> c.jet().determined()).reduce((a, b) -> b)
+                .ifPresent(c -> tree.put("bench.jet_factor", c.jet().value()));
+        counted.stream().filter(c -> c.preheater().determined()).reduce((a, b) -> b)
+                .ifPresent(c -> tree.put("bench.heater_factor", c.preheater().value()));
     }
 
     private static void coplanar(FactTree tree, double pitchMm) {

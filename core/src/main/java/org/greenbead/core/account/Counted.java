@@ -18,6 +18,9 @@ final class Counted {
     /** Faces of a stack of two: bottom and top of the lower, bottom of the upper, the board's own. */
     private static final int FACES_OF_A_STACK = 4;
 
+    /** A pad that is off the board, or will be. */
+    private static final Set<String> LOOSE = Set.of("lifted", "missing_pad", "missing");
+
     private final FactTree tree;
     private final List<Kept> records;
 
@@ -30,6 +33,7 @@ final class Counted {
         var counted = new Counted(tree, records);
         counted.screws();
         counted.pads();
+        counted.compared();
         counted.pictures();
         counted.rails();
         counted.tests();
@@ -76,13 +80,44 @@ final class Counted {
     private void pads() {
         List<Kept> pads = of("pad");
         if (!pads.isEmpty()) {
-            tree.putIfAbsent("pads.loose_count", count(pads, p -> p.text("kind").equals("lifted")));
-            tree.putIfAbsent("pads.loose_mapped", pads.stream().allMatch(p -> !p.text("net").isEmpty()));
             tree.putIfAbsent("pads.seen", true);
         }
-        if (!of("pads").isEmpty()) {
+        for (Kept field : of("pads")) {
             tree.putIfAbsent("pads.seen", true);
+            PhotoRecords.sites(tree, field.text("faults"), "pad");
         }
+        for (Kept field : of("balls")) {
+            PhotoRecords.sites(tree, field.text("faults"), "ball");
+            tree.putIfAbsent("balls.debris", field.number("strays"));
+        }
+        for (Kept pad : of("pad")) {
+            int at = tree.item("sites", "site", pad.text("site"));
+            tree.put("sites", at, "site", pad.text("site"));
+            tree.put("sites", at, "pad", pad.noted("kind").orElse(null));
+            tree.put("sites", at, "net", pad.text("net").isEmpty() ? null : pad.text("net"));
+        }
+        List<Map<String, Object>> loose = tree.items("sites").stream()
+                .filter(s -> LOOSE.contains(String.valueOf(s.get("pad")))).toList();
+        if (!pads.isEmpty() || !loose.isEmpty()) {
+            tree.putIfAbsent("pads.loose_count", (double) loose.size());
+            tree.putIfAbsent("pads.loose_mapped", loose.stream().allMatch(s -> s.get("net") != null));
+        }
+    }
+
+    /** The last two photos that were laid over one another; what they show as gone is answered by records of small parts. */
+    private void compared() {
+        List<Kept> compared = of("comparison");
+        if (compared.isEmpty()) {
+            return;
+        }
+        Kept last = compared.getLast();
+        tree.putIfAbsent("photo.lost", last.number("lost"));
+        tree.putIfAbsent("photo.moved", last.number("moved"));
+        double before = Double.isFinite(last.number("answered")) ? last.number("answered") : 0;
+        long since = RecordFacts.of(records, "small_part").stream().filter(r -> !r.at().isBefore(last.at()))
+                .count();
+        tree.putIfAbsent("photo.lost_open", Math.max(0, last.number("lost") - before - since));
+        tree.putIfAbsent("photo.missing", 0.0);
     }
 
     private void pictures() {

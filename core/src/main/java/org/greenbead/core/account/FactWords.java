@@ -34,6 +34,26 @@ public final class FactWords {
         return plain.substring(plain.indexOf('.') + 1).replace('_', ' ').toLowerCase(Locale.ROOT);
     }
 
+    /** A place a fact comes from, in words: the title of a record and its number, the words of a check. */
+    public static String from(String from, Words words) {
+        if (from.startsWith("record ")) {
+            return record(from.substring("record ".length()), words);
+        }
+        if (from.startsWith("tick ")) {
+            return quoted(words.say("check." + from.substring("tick ".length())));
+        }
+        if (from.startsWith("words of record ")) {
+            return record(from.substring("words of record ".length()), words);
+        }
+        return from;
+    }
+
+    private static String record(String id, Words words) {
+        int dash = id.lastIndexOf('-');
+        String key = "record." + (dash < 0 ? id : id.substring(0, dash));
+        return words.has(key) ? quoted(words.say(key)) + id.substring(dash).replace('-', ' ') : id;
+    }
+
     private static String quoted(String text) {
         return "\u201c" + text + "\u201d";
     }

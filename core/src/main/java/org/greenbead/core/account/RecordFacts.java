@@ -14,7 +14,7 @@ public final class RecordFacts {
     private static final Set<String> MANY = Set.of("symptoms", "joints", "parts", "connectors", "waivers",
             "alloys", "values", "runs");
     /** Written by the program from what devices showed. */
-    private static final Set<String> MEASURED = Set.of("run");
+    private static final Set<String> MEASURED = Set.of("run", "comparison");
 
     private RecordFacts() {
     }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
 
 /**
@@ -15,6 +16,23 @@ import org.greenbead.core.route.Job;
  */
 public final class AfterRun {
     private AfterRun() {
+    }
+
+    /**
+     * The job when a run of one of its beads is over: the bead is green when melt was proven, open again when it was broken off, else worked.
+     *
+     * @param simulated the bench was no real one; written into the record
+     */
+    public static Job over(Job job, RunPlan ran, List<RunEvent> events, Verdict verdict, Instant at,
+            String by, boolean simulated) {
+        BeadState state = switch (verdict.outcome()) {
+            case PROVEN -> BeadState.GREEN;
+            case WORKED, LIMIT_BROKEN -> BeadState.DONE;
+            case BROKEN_OFF -> BeadState.OPEN;
+        };
+        Job heated = written(job.with(ran.bead(), state), ran, events, verdict, at, by);
+        Kept run = heated.records("run").getLast();
+        return simulated ? heated.with(run.with("simulated", true, run.at(), run.author())) : heated;
     }
 
     /**

@@ -95,6 +95,10 @@ public class ReachedByHandsTest {
         reckoned("prove.bad-joint-kept", "inspection strays=2", "inspection strays=0");
         reckoned("prove.finding-left-open", "inspection strays=2",
                 "inspection strays=2 disposition=taken_out");
+        reckoned("beads.fault-on-both-sides", "balls count=9 faults=B3_missing;pads faults=B3_glue",
+                "balls count=9 faults=B3_missing;pads faults=C3_glue");
+        reckoned("parts.gone-on-the-photo", "comparison before=a after=b lost=1",
+                "comparison before=a after=b lost=1;small_part id=C3 state=lost");
         reckoned("shield.torn", "covering what=shield done=cut",
                 "covering what=shield done=cut pad_check=whole");
         reckoned("close.cut-not-disclosed", "covering what=shield done=cut disclosed=no",
@@ -521,9 +525,10 @@ public class ReachedByHandsTest {
 
     /**
      * What the plain board and bench of these tests cannot show, or what no shipped route lets happen: air over a store and a stack, a chip over its
-     * rating, a large chip, the underside, a crowded side; two that ask for a rehearsal; orders within one step.
+     * rating, a large chip, the underside, a crowded side, a bench without a probe or with a weak station; two that ask for a rehearsal; orders within one step.
      */
     private static final TreeSet<String> ELSEWHERE = new TreeSet<>(List.of("air.blows-over-data-neighbour",
+            "air.station-far-from-nominal", "heat.blind-on-a-strange-bench",
             "air.flow-without-its-station", "air.strong-on-a-stack-unseen", "alloy.edge-parts-float",
             "chip.over-its-rating", "heat.large-chip-without-bottom-heat", "heat.lift-setting-kept-for-seat",
             "heat.underside-drops", "lift.tool-on-crowded-side", "neighbour.over-its-limit",
