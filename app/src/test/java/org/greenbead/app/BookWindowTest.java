@@ -51,6 +51,28 @@ public class BookWindowTest {
         return Integer.parseInt(title.group(1));
     }
 
+    /** The account stands behind the check: every act with its time, and nothing in it can be changed. */
+    @Test
+    public void accountIsRead() throws Exception {
+        window.press(KeyCode.A);
+        window.awaitText("#account-title", "SB-0417");
+        window.awaitText("#account-which", "all");
+        int all = acts();
+        assertTrue(all > 5, "acts: " + all);
+        window.press(KeyCode.F);
+        window.awaitText("#account-which", "by hand");
+        assertTrue(acts() > 0 && acts() < all, "by hand " + acts());
+        window.picture("account");
+        window.press(KeyCode.F, KeyCode.F);
+        window.awaitText("#account-which", "replaced");
+        window.press(KeyCode.DOWN, KeyCode.LEFT);
+        window.awaitText("#book-title", "to care for");
+    }
+
+    private int acts() throws Exception {
+        return window.fx(() -> window.scene().getRoot().lookupAll("#account-list > .check-row").size());
+    }
+
     /** The number before a card, from 1. */
     private int card(String rule) throws Exception {
         var cards = window.fx(() -> window.scene().getRoot().lookupAll("#book-list > .finding").stream()

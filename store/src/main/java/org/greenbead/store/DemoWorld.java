@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleConsumer;
+import org.greenbead.core.account.Account;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
@@ -156,7 +157,8 @@ public final class DemoWorld {
             starting(ledger, job);
             Job seen = PHOTOGRAPHED.contains(job.id()) ? photographed(ledger, job) : job;
             seen = job.id().equals(LIFTED) ? lifted(ledger, photographed(ledger, job)) : seen;
-            ledger.save(job.id().equals(BALLED) ? balled(ledger, seen) : seen, "opened", "");
+            Job made = job.id().equals(BALLED) ? balled(ledger, seen) : seen;
+            ledger.save(Account.noted(Optional.empty(), made, clock.instant(), ""), "opened", "");
         }
         new DemoPast(files, this).tell(ledger, clock, progress);
         return true;

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
@@ -71,7 +72,15 @@ public final class BookPage extends Page {
         line = new Line("book-line", texts.get("book.mute"));
         line.setOnAction(enter -> muting.ifPresent(n -> mute(n, line.getText())));
         HBox.setHgrow(line, Priority.ALWAYS);
-        var head = Looks.as(new VBox(1, Looks.label(texts.get("book.caps"), "caps"), title), "instruction");
+        var account = Looks.as(new Button(texts.get("account.open") + "  A"), "act", "small");
+        account.setId("book-account");
+        account.setMinWidth(Region.USE_PREF_SIZE);
+        account.setOnAction(press -> go.account());
+        title.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(title, Priority.ALWAYS);
+        var under = new HBox(12, title, account);
+        under.setAlignment(Pos.CENTER_LEFT);
+        var head = Looks.as(new VBox(1, Looks.label(texts.get("book.caps"), "caps"), under), "instruction");
         var scroll = Looks.as(new ScrollPane(list), "watch-scroll");
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -287,6 +296,10 @@ public final class BookPage extends Page {
         }
         if (code == KeyCode.T || code == KeyCode.N) {
             limits.run();
+            return true;
+        }
+        if (code == KeyCode.A && !control) {
+            go.account();
             return true;
         }
         if (code == KeyCode.F) {

@@ -16,6 +16,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.util.Subscription;
+import org.greenbead.app.book.AccountPage;
 import org.greenbead.app.book.BookPage;
 import org.greenbead.app.book.LimitsPage;
 import org.greenbead.app.chips.ChipsPage;
@@ -453,7 +454,8 @@ public final class Workshop implements Navigator {
     }
 
     /** What the rule book says of the whole job. */
-    private void book() {
+    @Override
+    public void book() {
         if (!current.isEmpty()) {
             show(new BookPage(desk, model(), this, this::limits), "book", Optional.empty());
         }
@@ -527,6 +529,13 @@ public final class Workshop implements Navigator {
     public void stencil() {
         if (!current.isEmpty()) {
             show(new StencilPage(desk, model(), this), "balls", Optional.empty());
+        }
+    }
+
+    @Override
+    public void account() {
+        if (!current.isEmpty()) {
+            show(new AccountPage(desk, model(), this), "book", Optional.empty());
         }
     }
 

@@ -62,4 +62,9 @@ public interface Navigator {
 
     /** To one question of a bead of the job in hand. */
     void ask(String beadId, String type, String field);
+
+    void book();
+
+    /** Everything that was done and said in the job in hand, in the order of time. */
+    void account();
 }

@@ -2,6 +2,7 @@ package org.greenbead.core.account;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -36,7 +37,7 @@ public final class Account {
         Map<String, Object> was = before.map(Account::state).orElseGet(TreeMap::new);
         Map<String, Object> is = state(after);
         if (before.isEmpty() && longer.isEmpty()) {
-            longer.add(new Entry(1, at, by, "opened", null, after.title()));
+            was.putAll(opened(after, at, by, longer));
         }
         var paths = new LinkedHashMap<String, Object>(was);
         paths.putAll(is);
@@ -48,13 +49,32 @@ public final class Account {
         return after.withAccount(longer);
     }
 
+    /** The first lines of an account: the opening, and records that were there already, each with its own time and author. @return what they say */
+    private static Map<String, Object> opened(Job job, Instant at, String by, List<Entry> account) {
+        List<Kept> old = job.records().stream().filter(r -> r.at().isBefore(at))
+                .sorted(Comparator.comparing(Kept::at)).toList();
+        account.add(new Entry(1, old.isEmpty() ? at : old.getFirst().at(), by, "opened", null, job.title()));
+        var said = new LinkedHashMap<String, Object>();
+        for (Kept record : old) {
+            record(record).forEach((path, value) -> {
+                account.add(new Entry(account.size() + 1, record.at(), record.author(), path, null, value));
+                said.put(path, value);
+            });
+        }
+        return said;
+    }
+
+    private static Map<String, Object> record(Kept record) {
+        var state = new LinkedHashMap<String, Object>();
+        state.put("record/" + record.id(), record.type());
+        record.fields().forEach((name, value) -> state.put("record/" + record.id() + "/" + name, value));
+        return state;
+    }
+
     /** Everything of a job that an account tells, by path. A check that nobody spoke of and an open step are not in it. */
     static Map<String, Object> state(Job job) {
         var state = new LinkedHashMap<String, Object>();
-        for (Kept record : job.records()) {
-            state.put("record/" + record.id(), record.type());
-            record.fields().forEach((name, value) -> state.put("record/" + record.id() + "/" + name, value));
-        }
+        job.records().forEach(record -> state.putAll(record(record)));
         for (Bead bead : job.beads()) {
             for (CheckItem check : bead.checks()) {
                 if (check.state() != org.greenbead.core.route.Attest.UNKNOWN) {

@@ -39,6 +39,10 @@ public final class FactWords {
         if (from.startsWith("record ")) {
             return record(from.substring("record ".length()), words);
         }
+        if (from.startsWith("records ") && from.contains(" to ")) {
+            String to = from.substring(from.lastIndexOf('-') + 1);
+            return record(from.substring("records ".length(), from.indexOf(" to ")), words) + " to " + to;
+        }
         if (from.startsWith("tick ")) {
             return quoted(words.say("check." + from.substring("tick ".length())));
         }
