@@ -81,6 +81,18 @@ public class TwinWindowTest extends DemoWindow {
         window.open();
     }
 
+    /** One press ends the search; the best so far is proved, and it says how far it came. */
+    @Test
+    public void whoHasEnoughTakesTheBestSoFar() throws Exception {
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.P);
+        window.awaitText("#pedal-word", "Enough?");
+        window.press(KeyCode.SPACE);
+        window.await("the best so far", () -> says("this is the best so far"));
+        window.picture("enough");
+    }
+
     /** The same chip for another purpose: T walks lift, seat, reflow and balls; what is kept stands beside the job's own. */
     @Test
     public void plannerAlsoFormsBalls() throws Exception {

@@ -52,6 +52,8 @@ final class PlanCommand implements Callable<Integer> {
     private boolean ways;
     @Option(names = "--recipe", paramLabel = "OUT", description = "Write the best recipe (greenbead/recipe/1).")
     private Path recipe;
+    @Option(names = "--max-s", paramLabel = "S", description = "Search each way no longer than this, and take the best so far. The answer then depends on the machine; without it never.")
+    private Optional<Double> maxS = Optional.empty();
     @Option(names = "--json", paramLabel = "OUT", description = "Write the answers as JSON.")
     private Path json;
 
@@ -63,10 +65,16 @@ final class PlanCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         var answers = new ArrayList<Answer>();
         for (School each : schools(plan, name)) {
+            long began = System.nanoTime();
+            long until = maxS.isPresent() ? began + (long) (maxS.get() * 1e9) : Long.MAX_VALUE;
             Answer answer = planner.answer(each, d -> {
-            }, Thread.currentThread()::isInterrupted);
+            }, Thread.currentThread()::isInterrupted, () -> System.nanoTime() > until);
             answers.add(answer);
             print(answer, out, "");
+            if (answer.cutShort()) {
+                out.printf(Locale.ROOT, "  out of time, best so far: %d of %d tried%n", answer.tried(),
+                        answer.most());
+            }
         }
         Optional<Answer> best = answers.stream()
                 .max(java.util.Comparator.comparing(Answer::feasible).thenComparing(a -> a.binding().ease()));
@@ -147,14 +155,14 @@ final class PlanCommand implements Callable<Integer> {
         Constraint binding = answer.binding();
         out.printf(Locale.ROOT,
                 "%s%s: %s; %s %.1f to spare; melts on %d of %d benches, worst limit holds on %d; %s, "
-                        + "%d tried in %.1f s, search %.1f K off%n",
+                        + "%d tried, search %.1f K off%n",
                 indent,
                 words.say("school." + answer.school().name().toLowerCase(Locale.ROOT)),
                 answer.feasible() ? "keeps every limit" : "cannot keep every limit",
                 words.say(binding.what()),
                 binding.room(), answer.robustness().melts(), answer.robustness().members(),
                 answer.robustness().worst(),
-                Words.clock(answer.outcome().lengthS()), answer.tried(), answer.tookS(),
+                Words.clock(answer.outcome().lengthS()), answer.tried(),
                 answer.drift().rmsK());
     }
 
@@ -176,7 +184,8 @@ final class PlanCommand implements Callable<Integer> {
         map.put("drift_rms_k", answer.drift().rmsK());
         map.put("drift_peak_k", answer.drift().peakK());
         map.put("tried", answer.tried());
-        map.put("took_s", answer.tookS());
+        map.put("most", answer.most());
+        map.put("cut_short", answer.cutShort());
         return map;
     }
 }

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -62,6 +63,8 @@ public final class PlannerPage extends Page {
     private final VBox ways = new VBox(5);
     private final Button price;
     private final AtomicInteger turn = new AtomicInteger();
+    private final AtomicBoolean enough = new AtomicBoolean();
+    private boolean searching;
     private final Map<School, Answer> answers = new EnumMap<>(School.class);
     private List<School> order = List.of();
     private final VBox page;
@@ -181,6 +184,8 @@ public final class PlannerPage extends Page {
     /** One school after another; the first answer can be taken while the next is sought. */
     private void next(int index) {
         int mine = turn.get();
+        searching = index < order.size();
+        enough.set(false);
         if (index >= order.size()) {
             working = false;
             bar.setProgress(0);
@@ -194,7 +199,7 @@ public final class PlannerPage extends Page {
         said.setText(texts.get("planner.search", name(school, texts)));
         pedalNow();
         desk.background(() -> planner.answer(school, d -> Platform.runLater(() -> progress(mine, d)),
-                () -> mine != turn.get()), answer -> {
+                () -> mine != turn.get(), enough::get), answer -> {
                     if (mine == turn.get()) {
                         answers.put(school, answer);
                         if (chosen.isEmpty() || !chosen.get().feasible() && answer.feasible()) {
@@ -214,6 +219,7 @@ public final class PlannerPage extends Page {
 
     private void failed(Throwable error) {
         working = false;
+        searching = false;
         bar.setProgress(0);
         if (!(error instanceof CancellationException)) {
             said.setText(desk.texts().get("planner.failed", String.valueOf(error.getMessage())));
@@ -306,7 +312,7 @@ public final class PlannerPage extends Page {
     private static String numbers(Answer a, Texts texts) {
         return texts.get("planner.numbers", texts.temp(a.outcome().peakMinC()),
                 Words.clock(a.outcome().aboveLiquidusS()), Words.clock(a.outcome().lengthS()), a.tried(),
-                String.format(Locale.ROOT, "%.1f", a.tookS()),
+                texts.get(a.cutShort() ? "planner.cut" : "planner.whole", a.most()),
                 String.format(Locale.ROOT, "%.1f K", a.drift().rmsK()));
     }
 
@@ -404,9 +410,19 @@ public final class PlannerPage extends Page {
                     texts.get("planner.take.so", name(chosen.get().school(), texts)), true,
                     () -> keep(chosen.get().recipe())));
         } else if (working) {
-            pedal(Pedal.shut(texts.get("planner.working"), texts.get("planner.working.so")));
+            boolean may = searching && !enough.get();
+            pedal(new Pedal(texts.get(may ? "planner.may" : "planner.working"),
+                    texts.get(may ? "planner.may.so" : "planner.working.so"), may, this::stopHere));
         } else {
             pedal(Pedal.shut(texts.get("planner.none"), texts.get("planner.none.so")));
+        }
+    }
+
+    /** The school in hand is searched no further; its best so far is proved. */
+    private void stopHere() {
+        if (searching) {
+            enough.set(true);
+            pedalNow();
         }
     }
 
@@ -453,6 +469,10 @@ public final class PlannerPage extends Page {
     public boolean key(KeyCode code, boolean control) {
         if (code == KeyCode.ESCAPE) {
             back();
+            return true;
+        }
+        if (code == KeyCode.E && searching) {
+            stopHere();
             return true;
         }
         if (code == KeyCode.W && !price.isDisabled()) {

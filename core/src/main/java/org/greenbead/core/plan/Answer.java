@@ -14,11 +14,13 @@ import org.greenbead.core.run.RunPlan;
  * @param drift       how far the search model strayed from the full one on this recipe
  * @param robustness  on the benches that this one may be
  * @param tried       recipes tried
- * @param tookS       s
+ * @param most        recipes that the first search may try
+ * @param cutShort    somebody had enough of the search; it is the best so far
  */
 public record Answer(School school, RunPlan plan, Recipe recipe, Outcome outcome,
         List<Constraint> constraints,
-        Outcome.Drift drift, Robustness robustness, int tried, double tookS) {
+        Outcome.Drift drift, Robustness robustness, int tried, int most,
+        boolean cutShort) {
     public Answer {
         constraints = List.copyOf(constraints);
     }

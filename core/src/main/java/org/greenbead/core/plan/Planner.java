@@ -38,17 +38,16 @@ public final class Planner {
     private final Effort effort;
 
     /**
-     * How long it may take.
+     * How much it may try. Nothing here is a time: the same plan has the same answer on every machine, however busy it is.
      *
      * @param evaluations recipes tried per start, at most
-     * @param searchS     s for the search of one school, at most
      * @param members     benches that the answer is tried on
      * @param mends       whether the search is repeated where the full model disagrees
      */
-    public record Effort(int evaluations, double searchS, int members, boolean mends) {
-        public static final Effort USUAL = new Effort(110, 3.5, MEMBERS, true);
+    public record Effort(int evaluations, int members, boolean mends) {
+        public static final Effort USUAL = new Effort(110, MEMBERS, true);
         /** For pricing a way out. */
-        static final Effort SHORT = new Effort(45, 1.5, 8, false);
+        static final Effort SHORT = new Effort(45, 8, false);
     }
 
     public Planner(RunPlan plan, Uncertainty uncertainty, Effort effort) {
@@ -66,20 +65,31 @@ public final class Planner {
      * @throws IllegalArgumentException when the bench has not got what the school needs
      */
     public Answer answer(School school, DoubleConsumer progress, BooleanSupplier cancelled) {
-        return answer(school, Freedom.USUAL, progress, cancelled);
+        return answer(school, progress, cancelled, () -> false);
     }
 
-    Answer answer(School school, Freedom freedom, DoubleConsumer progress,
-            BooleanSupplier cancelled) {
+    /**
+     * The same, and a person may have enough of the search: what was best so far is then proved like any other.
+     *
+     * @param enough asked between recipes; the answer says that it was cut short
+     */
+    public Answer answer(School school, DoubleConsumer progress, BooleanSupplier cancelled,
+            BooleanSupplier enough) {
+        return answer(school, Freedom.USUAL, progress, cancelled, enough);
+    }
+
+    private Answer answer(School school, Freedom freedom, DoubleConsumer progress,
+            BooleanSupplier cancelled, BooleanSupplier enough) {
         if (!school.possible(plan)) {
             throw new IllegalArgumentException("bench " + plan.bench().id()
                     + " has no plate that touches the board; choose another school");
         }
-        long began = System.nanoTime();
         RunPlan free = freed(freedom);
         Resolution resolution = Resolution.SEARCH;
-        Found found = search(free, school, freedom, resolution, c -> 0, progress, cancelled, effort);
+        Found found = search(free, school, freedom, resolution, c -> 0, progress, cancelled, enough,
+                effort);
         int tried = found.tried;
+        boolean cut = enough.getAsBoolean();
         Proved proved = prove(free, found, resolution, cancelled);
         if (!proved.drift.small()) {
             // The board asks for more cells than the search used.
@@ -87,11 +97,11 @@ public final class Planner {
             proved = prove(free, found, resolution, cancelled);
         }
         progress.accept(0.75);
-        if (effort.mends() && proved.worse()) {
+        if (effort.mends() && proved.worse() && !cut) {
             // The full model sees less room than the search did: search again with what it said taken into account.
             Proved said = proved;
             Found again = search(free, school, freedom, resolution, said::correction, d -> {
-            }, cancelled, new Effort(effort.evaluations() / 2, effort.searchS() / 3, 0, false), found);
+            }, cancelled, enough, new Effort(effort.evaluations() / 4, 0, false), found);
             tried += again.tried;
             Proved mended = prove(free, again, resolution, cancelled);
             proved = mended.worstEase() > proved.worstEase() ? mended : proved;
@@ -104,7 +114,7 @@ public final class Planner {
         progress.accept(1);
         return new Answer(school, free.with(proved.recipe), proved.recipe, proved.full,
                 Constraint.of(free, proved.full), proved.drift, robustness, tried,
-                (System.nanoTime() - began) / 1e9);
+                2 * effort.evaluations(), cut);
     }
 
     private static void check(BooleanSupplier cancelled) {
@@ -173,10 +183,8 @@ public final class Planner {
 
     private Found search(RunPlan free, School school, Freedom freedom, Resolution resolution,
             Search.Corrections corrections, DoubleConsumer progress, BooleanSupplier cancelled,
-            Effort allowed,
-            Found... from) {
-        long deadline = System.nanoTime() + (long) (allowed.searchS() * 1e9);
-        BooleanSupplier stopped = () -> cancelled.getAsBoolean() || System.nanoTime() > deadline;
+            BooleanSupplier enough, Effort allowed, Found... from) {
+        BooleanSupplier stopped = () -> cancelled.getAsBoolean() || enough.getAsBoolean();
         List<Start> starts = from.length > 0
                 ? List.of(new Start(from[0].design, from[0].shares, true),
                         new Start(from[0].design, from[0].shares, false))
@@ -185,10 +193,7 @@ public final class Planner {
         int all = starts.size() * allowed.evaluations();
         List<Found> results = starts.parallelStream().map(start -> {
             Search search = new Search(free, start.design, uncertainty.mean(), resolution, corrections,
-                    () -> {
-                        progress.accept(0.7 * done.incrementAndGet() / all);
-                        return stopped.getAsBoolean();
-                    }, cost -> {
+                    stopped, () -> progress.accept(0.7 * done.incrementAndGet() / all), cost -> {
                     });
             if (start.trustRegion) {
                 search.bobyqa(start.shares, from.length > 0 ? 0.08 : 0.2, allowed.evaluations());
@@ -241,7 +246,7 @@ public final class Planner {
             Priced priced = asked.get(i);
             ways.add(new WayOut(priced.way, priced.what,
                     quick.answer(priced.school, priced.freedom, d -> {
-                    }, cancelled)));
+                    }, cancelled, () -> false)));
             progress.accept((i + 1.0) / asked.size());
         }
         ways.sort(Comparator.comparingDouble(w -> -w.answer().binding().ease()));

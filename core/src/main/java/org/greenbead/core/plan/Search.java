@@ -34,6 +34,7 @@ final class Search {
     private final SheetModel start;
     private final Corrections corrections;
     private final BooleanSupplier stopped;
+    private final Runnable each;
     private final Consumer<Double> found;
     private double[] best;
     private double bestCost = Double.POSITIVE_INFINITY;
@@ -44,14 +45,18 @@ final class Search {
         double of(Constraint constraint);
     }
 
-    /** @param found told the cost of each better candidate */
+    /**
+     * @param each  told of each candidate before it is tried
+     * @param found told the cost of each better one
+     */
     Search(RunPlan plan, Design design, Multipliers multipliers, Resolution resolution,
             Corrections corrections,
-            BooleanSupplier stopped, Consumer<Double> found) {
+            BooleanSupplier stopped, Runnable each, Consumer<Double> found) {
         this.plan = plan;
         this.design = design;
         this.corrections = corrections;
         this.stopped = stopped;
+        this.each = each;
         this.found = found;
         start = new SheetModel(plan.scene(), multipliers, resolution);
     }
@@ -81,7 +86,7 @@ final class Search {
         try {
             optimiser.optimize(new MaxEval(evaluations));
         } catch (CancellationException | MathRuntimeException e) {
-            // Out of evaluations or time, or a trust region that has shrunk to nothing: the best so far stands.
+            // Out of evaluations, stopped, or a trust region that has shrunk to nothing: the best so far stands.
             return;
         }
     }
@@ -111,6 +116,7 @@ final class Search {
             throw new CancellationException("search stopped");
         }
         tried++;
+        each.run();
         Outcome outcome = Drive.of(plan, design.recipe(shares), start.copy(), stopped);
         double cost = cost(outcome);
         if (cost < bestCost) {

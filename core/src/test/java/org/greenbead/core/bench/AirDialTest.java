@@ -134,7 +134,7 @@ public class AirDialTest {
         String said = WORDS.say(engine.state().coaching().now());
         assertTrue(said.contains("step 1.3") && !said.contains("L/min"), said);
         RunPlan whole = plan(dial, World.usualRecipe());
-        var answer = new Planner(whole, Uncertainty.UNCALIBRATED, new Planner.Effort(30, 4, 4, true))
+        var answer = new Planner(whole, Uncertainty.UNCALIBRATED, new Planner.Effort(30, 4, true))
                 .answer(School.HEATER_AND_AIR, d -> {
                 }, () -> false);
         List<Double> turned = answer.recipe().stages().stream().flatMap(s -> s.air().stream())

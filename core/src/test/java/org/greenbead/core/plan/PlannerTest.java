@@ -31,7 +31,7 @@ import org.testng.annotations.Test;
 
 public class PlannerTest {
     private static final RunPlan PLAN = World.plan(World.usualRecipe());
-    private static final Planner.Effort BRISK = new Planner.Effort(60, 6, 8, true);
+    private static final Planner.Effort BRISK = new Planner.Effort(60, 8, true);
 
     private static Outcome drive(RunPlan plan, Resolution resolution) {
         return Drive.of(plan, plan.recipe(), new SheetModel(plan.scene(), Multipliers.NOMINAL, resolution),
@@ -189,6 +189,45 @@ public class PlannerTest {
         }, () -> true));
         assertThrows(IllegalArgumentException.class, () -> planner.answer(School.PLATE, d -> {
         }, () -> false));
+    }
+
+    /** Busy or idle, on one core or on many: to the last bit the same recipe. */
+    @Test
+    public void sameAnswerOnAMachineThatIsBusy() throws Exception {
+        var few = new Planner(PLAN, Uncertainty.UNCALIBRATED, new Planner.Effort(16, 4, true));
+        Answer idle = few.answer(School.HEATER_AND_AIR, d -> {
+        }, () -> false);
+        var busy = new java.util.concurrent.atomic.AtomicBoolean(true);
+        List<Thread> load = java.util.stream.IntStream.range(0, 4)
+                .mapToObj(i -> Thread.ofPlatform().daemon().start(() -> {
+                    double x = 1;
+                    while (busy.get()) {
+                        x = Math.sqrt(x + i);
+                    }
+                })).toList();
+        try (var one = new java.util.concurrent.ForkJoinPool(1)) {
+            Answer loaded = one.submit(() -> few.answer(School.HEATER_AND_AIR, d -> {
+            }, () -> false)).get();
+            assertEquals(loaded.recipe(), idle.recipe());
+            assertEquals(loaded.tried(), idle.tried());
+            assertEquals(loaded.outcome().peakMinC(), idle.outcome().peakMinC());
+            assertEquals(loaded.robustness().worst(), idle.robustness().worst());
+        } finally {
+            busy.set(false);
+        }
+        assertEquals(load.size(), 4);
+    }
+
+    /** Who has enough gets the best so far, proved like any other, and is told how far the search came. */
+    @Test
+    public void whoHasEnoughGetsTheBestSoFar() {
+        var told = new java.util.concurrent.atomic.AtomicInteger();
+        Answer answer = new Planner(PLAN, Uncertainty.UNCALIBRATED, BRISK).answer(School.HEATER_AND_AIR,
+                d -> told.incrementAndGet(), () -> false, () -> told.get() >= 10);
+        assertTrue(answer.cutShort());
+        assertTrue(answer.tried() >= 8 && answer.tried() <= 14, answer.tried() + " tried");
+        assertEquals(answer.most(), 120);
+        assertEquals(answer.robustness().members(), 8, "it was proved all the same");
     }
 
     @Test
