@@ -163,6 +163,8 @@ public class RuleVerbsTest {
         assertTrue(covered.size() >= 200, covered.size() + " covered");
         assertEquals(Files.readString(Path.of("../docs/rules.md")), RulesCommand.sheet(RuleBook.shipped()),
                 "docs/rules.md is stale: greenbead rules --markdown docs/rules.md");
+        assertFalse(RulesCommand.sheet(RuleBook.shipped()).contains("Facts: unreachable"),
+                "a rule waits for a fact that nobody can say");
     }
 
     @Test

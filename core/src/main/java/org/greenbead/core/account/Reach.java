@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.greenbead.core.bench.Calibration;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.book.BookRule;
 import org.greenbead.core.book.Facts;
@@ -153,9 +154,16 @@ public final class Reach {
                 .with(new Kept("inspection-1", "inspection", Instant.EPOCH, "",
                         Map.of("gap_n_mm", 0.1, "gap_e_mm", 0.5, "gap_s_mm", 0.5, "gap_w_mm", 0.5,
                                 "obstruction_check", true)))
+                .with(new Kept("balls-1", "balls", Instant.EPOCH, "",
+                        Map.of("count", 9.0, "faults", "B3 missing [net]", "photo", "x")))
+                .with(new Kept("pads-1", "pads", Instant.EPOCH, "",
+                        Map.of("faults", "B3 glue", "photo", "x")))
                 .with(new Kept("plan-2", "run_note", Instant.EPOCH, "",
                         Map.of("deviation", "350 degrees, then 235 °C (400 °F)")));
-        from(JobFacts.known(mixed, Optional.of(plan), Optional.empty()));
+        var told = new Calibration.Factor(1, 0.1, true);
+        RunPlan calibrated = plan.with(plan.bench().with(List.of(
+                new Calibration("run", plan.board().id(), 6, 28, told, told, told, told, 3, true))));
+        from(JobFacts.known(mixed, Optional.of(calibrated), Optional.empty()));
     }
 
     private static List<Map<String, Object>> variants(RecordType type) {
