@@ -33,8 +33,8 @@ import org.testfx.util.WaitForAsyncUtils;
 final class BenchWindow {
     private static final int PATIENCE_S = 90;
     private static final long LOOK_MS = 5;
-    /** Looks without a sample after which no run is taken to be going: a sixtieth of half a second is due each 8 ms. */
-    private static final int QUIET = 10;
+    /** Looks without a sample after which no run is taken to be going: three seconds, for a machine that is busy. */
+    private static final int QUIET = 600;
     private static Optional<Path> template = Optional.empty();
     private final FxRobot hand = new FxRobot();
     private final HandClock clock = new HandClock(InstantSource.system());
