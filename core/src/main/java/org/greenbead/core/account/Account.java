@@ -144,7 +144,9 @@ public final class Account {
                 found.add(new Oddity(Oddity.Kind.CUT, entry, Optional.ofNullable(above)));
             }
             Entry before = last.put(entry.what(), entry);
-            boolean reading = entry.what().startsWith("record/") && entry.what().split("/").length == 3;
+            // Who did it and when it was done are of each person's own act, and no reading of one thing.
+            boolean reading = entry.what().startsWith("record/") && entry.what().split("/").length == 3
+                    && !entry.what().endsWith("/by") && !entry.what().endsWith("/date");
             if (reading && before != null && before.is() != null && entry.is() != null
                     && !before.by().isEmpty() && !entry.by().isEmpty() && !before.by().equals(entry.by())) {
                 found.add(new Oddity(Oddity.Kind.CONTRADICTED, entry, Optional.of(before)));

@@ -71,6 +71,19 @@ public class AccountTest {
         assertEquals(Account.noted(Optional.of(job), job, NOON.plusSeconds(9), "B").account(), job.account());
     }
 
+    /** The next person at a site puts the own name there: that contradicts nobody. */
+    @Test
+    public void anotherHandIsNoContradiction() {
+        Kept joint = new Kept("joint-1", "joint", NOON, "A",
+                Map.of("site", "U1", "by", "A", "date", "1 April"));
+        Job job = Account.noted(Optional.empty(), job(JobKind.REVIVE), NOON, "A");
+        job = Account.noted(Optional.of(job), job.with(joint), NOON.plusSeconds(60), "A");
+        Kept later = joint.with("by", "B", NOON.plusSeconds(90), "B").with("date", "2 April",
+                NOON.plusSeconds(90), "B");
+        job = Account.noted(Optional.of(job), job.with(later), NOON.plusSeconds(90), "B");
+        assertEquals(Account.oddities(job.account()), List.of());
+    }
+
     /** Two people, two values; a clock set back; lines cut out: said, and nothing is dropped. */
     @Test
     public void whatIsOddIsNamedAndKept() {
