@@ -82,6 +82,15 @@ final class BenchWindow {
         await("the window to be laid out", () -> stage.getScene().lookup("#laying") == null);
     }
 
+    /** The ledger answers nothing until the latch is open. */
+    void silence(java.util.concurrent.CountDownLatch answers) throws Exception {
+        fx(() -> {
+            app.desk().orElseThrow().io(() -> answers.await(PATIENCE_S, TimeUnit.SECONDS), done -> {
+            });
+            return null;
+        });
+    }
+
     /** What is chosen whenever a file or a folder is asked for. */
     void choose(Path chosen) throws Exception {
         fx(() -> {

@@ -225,6 +225,7 @@ public class KindsWindowTest extends DemoWindow {
             onwards();
         }
         window.awaitText("#pedal-word", "First the label");
+        nothingInHandWhileTheLedgerIsSilent();
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "First the label");
         type("#label-line", other);
@@ -245,6 +246,26 @@ public class KindsWindowTest extends DemoWindow {
         } finally {
             window.open();
         }
+    }
+
+    /** Until the ledger has said which chips look alike, no press states anything of the one in hand. */
+    private void nothingInHandWhileTheLedgerIsSilent() throws Exception {
+        var answers = new java.util.concurrent.CountDownLatch(1);
+        window.press(KeyCode.Q);
+        window.awaitNode("#chips-list");
+        window.silence(answers);
+        try {
+            window.press(KeyCode.G);
+            window.awaitText("#pedal-word", "A moment");
+            String step = window.text("#step-now");
+            window.letPass(COUNT_TO_FIVE_S);
+            window.press(KeyCode.SPACE, KeyCode.SPACE);
+            assertEquals(window.text("#step-now"), step);
+            assertTrue(pedal().startsWith("A moment"), pedal());
+        } finally {
+            answers.countDown();
+        }
+        window.awaitText("#pedal-word", "First the label");
     }
 
     /** As {@link #workToTheEnd}, answering the label where it is asked for again. */

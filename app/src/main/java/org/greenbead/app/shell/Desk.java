@@ -189,7 +189,8 @@ public final class Desk implements AutoCloseable {
         }));
     }
 
-    private void explain(Throwable error) {
+    /** Says in the window what went wrong. */
+    public void explain(Throwable error) {
         LOG.warn("work failed", error);
         trouble.accept(texts().get("error.ledger", String.valueOf(error.getMessage())));
     }

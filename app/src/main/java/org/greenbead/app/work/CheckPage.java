@@ -132,11 +132,11 @@ public final class CheckPage extends Page {
         whole.getChildren().setAll(page, far);
         pulse.getKeyFrames().setAll(new KeyFrame(Duration.millis(PULSE_MS), tick -> tick()));
         pulse.setCycleCount(Timeline.INDEFINITE);
+        labels.begin(LookAlikes.takenInHand(beadId));
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
                 model.judgedProperty().subscribe(j -> show()),
                 model.findingsProperty().subscribe(f -> findings(PlanRules.timely(f, bead().phase()))),
                 model.onBoardProperty().subscribe(p -> p.ifPresent(this::context)));
-        labels.begin(LookAlikes.takenInHand(beadId));
         backWord(texts.get("work.unattest"));
         noteWord(ask.asks() ? texts.get("work.write") : "");
         if (phase == Phase.INTAKE || phase == Phase.DECIDE || phase == Phase.PLAN) {
@@ -267,8 +267,10 @@ public final class CheckPage extends Page {
             countWord.setText(texts.get("work.handover"));
         }
         if (labels.waits()) {
-            now.setText(labels.question());
-            pedal(Pedal.shut(texts.get("work.label.pedal"), texts.get("work.label.pedal.so")));
+            if (labels.asks()) {
+                now.setText(labels.question());
+            }
+            pedal(labels.pedal());
             return;
         }
         Optional<Cue> cue = Cues.shipped().of(check);

@@ -6,9 +6,13 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.chip.StockChip;
+import org.greenbead.core.route.Job;
+import org.greenbead.store.Format;
 
 /** Asks for the label of the chip in hand where another could be taken for it; nothing goes on until the right one was read. */
 final class LabelGate extends VBox {
@@ -21,6 +25,14 @@ final class LabelGate extends VBox {
     private List<StockChip> all = List.of();
     private List<StockChip> alike = List.of();
     private boolean answered;
+    private Look look = Look.NOT_WANTED;
+
+    /** Until the ledger has answered nobody knows whether another chip could be taken for this one. */
+    private enum Look {
+        NOT_WANTED, LOOKING, FAILED, DONE
+    }
+
+    private record InHouse(List<StockChip> chips, String part) {}
 
     LabelGate(Desk desk, JobModel model, Runnable changed) {
         this.desk = desk;
@@ -40,20 +52,50 @@ final class LabelGate extends VBox {
         if (!chipInHand) {
             return;
         }
-        desk.io(() -> desk.ledger().chips(), chips -> {
-            all = chips;
-            String part = model.planProperty().get().map(p -> p.target().part()).orElse("");
-            wanted = LookAlikes.wanted(model.job().id(), part, chips);
-            alike = wanted.map(w -> LookAlikes.of(w, chips)).orElse(List.of());
-            boolean ask = waits();
-            setVisible(ask);
-            setManaged(ask);
-            changed.run();
-        });
+        look = Look.LOOKING;
+        Job job = model.job();
+        desk.io(() -> new InHouse(desk.ledger().chips(), desk.ledger()
+                .document(Format.BOARD, job.board(), Board.class).requireChip(job.target()).part()),
+                house -> {
+                    look = Look.DONE;
+                    all = house.chips();
+                    wanted = LookAlikes.wanted(job.id(), house.part(), all);
+                    alike = wanted.map(w -> LookAlikes.of(w, all)).orElse(List.of());
+                    boolean ask = asks();
+                    setVisible(ask);
+                    setManaged(ask);
+                    changed.run();
+                }, failed -> {
+                    look = Look.FAILED;
+                    desk.explain(failed);
+                    changed.run();
+                });
     }
 
+    /** Nothing is taken in hand yet: the label is wanted, or it is not known whether it is. */
     boolean waits() {
-        return wanted.isPresent() && !alike.isEmpty() && !answered;
+        return asks() || look == Look.LOOKING || look == Look.FAILED;
+    }
+
+    /** A label is asked for. */
+    boolean asks() {
+        return look == Look.DONE && wanted.isPresent() && !alike.isEmpty() && !answered;
+    }
+
+    /** What the pedal says while it waits. */
+    Pedal pedal() {
+        Texts texts = desk.texts();
+        return asks()
+                ? Pedal.shut(texts.get("work.label.pedal"), texts.get("work.label.pedal.so"))
+                : look == Look.LOOKING
+                        ? Pedal.shut(texts.get("work.label.looking"), texts.get("work.label.looking.so"))
+                        : new Pedal(texts.get("work.label.failed"), texts.get("work.label.failed.so"), true,
+                                this::again);
+    }
+
+    private void again() {
+        begin(true);
+        changed.run();
     }
 
     String question() {
