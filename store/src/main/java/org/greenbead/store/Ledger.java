@@ -22,10 +22,12 @@ import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.run.FormingHeats;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
 import org.jdbi.v3.core.Handle;
@@ -48,6 +50,7 @@ public final class Ledger implements AutoCloseable {
     private final InstantSource clock;
     private static final String DAILY = "daily";
     private static final int DAILY_KEPT = 14;
+    private final FormingHeats forming = new FormingHeats();
     private final Handle handle;
     /** Empty when another process is the folder's writer. */
     private final Optional<FolderLock> lock;
@@ -641,6 +644,14 @@ public final class Ledger implements AutoCloseable {
                 .bind("value", value).execute();
     }
 
+    /** What is printed on the chip a job works on, as its board names it; empty where the board is not in the ledger or has no such chip. */
+    public synchronized String targetPart(Job job) throws BadFileException {
+        if (!holds(Format.BOARD, job.board())) {
+            return "";
+        }
+        return document(Format.BOARD, job.board(), Board.class).chip(job.target()).map(Chip::part).orElse("");
+    }
+
     /** The plan of a bead that is worked with a recipe. */
     public synchronized RunPlan plan(Job job, String beadId) throws BadFileException {
         var bead = job.bead(beadId).orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
@@ -650,7 +661,8 @@ public final class Ledger implements AutoCloseable {
         boolean written = RunPlan.Task.of(bead) != RunPlan.Task.FORM || holds(Format.RECIPE, recipe);
         return RunPlan.of(job, bead, document(Format.BOARD, job.board(), Board.class),
                 document(Format.BENCH, job.bench(), Bench.class),
-                written ? Optional.of(document(Format.RECIPE, recipe, Recipe.class)) : Optional.empty());
+                written ? Optional.of(document(Format.RECIPE, recipe, Recipe.class)) : Optional.empty(),
+                forming);
     }
 
     /**

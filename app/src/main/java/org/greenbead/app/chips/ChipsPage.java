@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
@@ -30,6 +29,7 @@ import org.greenbead.core.chip.ChipLabel;
 import org.greenbead.core.chip.LabelWords;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.chip.StockChip;
+import org.greenbead.core.route.Job;
 import org.greenbead.store.LabelSheet;
 import org.greenbead.store.SafeFiles;
 
@@ -40,8 +40,7 @@ public final class ChipsPage extends Page {
             .withZone(ZoneId.systemDefault());
     private final Desk desk;
     private final Navigator go;
-    private final String jobId;
-    private final String part;
+    private final Optional<Job> job;
     private final Line entry;
     private final Label said = Looks.note("said");
     private final Rows<StockChip> rows;
@@ -53,18 +52,16 @@ public final class ChipsPage extends Page {
 
     /** What the line is for. */
     private enum Ask {
-        FIND, PLACE, GOOD, BAD, ALLOY, MARK
+        FIND, NAME, PLACE, GOOD, BAD, ALLOY, MARK
     }
 
     /**
-     * @param jobId job in hand, for a new chip
-     * @param part  what its target is, for a new chip
+     * @param job the one in hand, to which a new chip belongs
      */
-    public ChipsPage(Desk desk, Navigator go, String jobId, String part) {
+    public ChipsPage(Desk desk, Navigator go, Optional<Job> job) {
         this.desk = desk;
         this.go = go;
-        this.jobId = jobId;
-        this.part = part;
+        this.job = job;
         Texts texts = desk.texts();
         entry = new Line("chips-line", texts.get("chips.find"));
         entry.setOnAction(enter -> typed(entry.getText().strip()));
@@ -231,6 +228,7 @@ public final class ChipsPage extends Page {
                 String where = text.replaceFirst("(?i)^(tray|drawer|gone|board)\\s*", "");
                 yield chip.moved(to, where, chip.job(), now, desk.texts().get("chips.moved", text));
             }
+            case NAME -> chip.named(text, now, desk.texts().get("chips.named", text));
             case GOOD ->
                 chip.known(StockChip.Health.GOOD, text, now, desk.texts().get("chips.known.good", text));
             case BAD ->
@@ -244,15 +242,12 @@ public final class ChipsPage extends Page {
         desk.io(() -> {
             desk.ledger().save(chip);
             return chip;
-        }, kept -> {
-            // The next free label is asked of this list, perhaps before the ledger was read again.
-            var now = new ArrayList<>(chips);
-            now.removeIf(c -> c.label().equals(chip.label()));
-            now.add(chip);
-            chips = List.copyOf(now);
-            tell(desk.texts().get("chips.kept", chip.label()), false);
-            reread(Optional.of(chip.label()));
-        });
+        }, this::kept);
+    }
+
+    private void kept(StockChip chip) {
+        tell(desk.texts().get("chips.kept", chip.label()), false);
+        reread(Optional.of(chip.label()));
     }
 
     private void find(String text) {
@@ -284,19 +279,25 @@ public final class ChipsPage extends Page {
         go.home();
     }
 
-    /** A new chip of the job in hand, with the next free label. */
+    /** A new chip of the job in hand, with the next free label; what the ledger holds decides both, not what this page has read so far. */
     @Override
     public void note() {
         var now = desk.clock().instant();
-        StockChip fresh = new StockChip(LookAlikes.free(chips).text(),
-                part.isBlank() ? desk.texts().get("chips.unnamed") : part, 0, 0,
-                StockChip.Origin.OWN, jobId, StockChip.Place.BOARD, "", StockChip.Health.UNKNOWN, "", "", "",
-                0, 0,
-                jobId.isBlank() ? Optional.empty() : Optional.of(jobId),
-                List.of(new StockChip.Moment(now, desk.texts().get("chips.begun"))));
-        before.push(
-                fresh.moved(StockChip.Place.GONE, "", Optional.empty(), now, texts().get("chips.unbegun")));
-        keep(fresh);
+        Texts texts = desk.texts();
+        desk.io(() -> {
+            String printed = job.isPresent() ? desk.ledger().targetPart(job.get()) : "";
+            var fresh = new StockChip(LookAlikes.free(desk.ledger().chips()).text(),
+                    printed.isBlank() ? texts.get("chips.unnamed") : printed, 0, 0, StockChip.Origin.OWN,
+                    job.map(Job::id).orElse(""), StockChip.Place.BOARD, "", StockChip.Health.UNKNOWN, "", "",
+                    "", 0, 0, job.map(Job::id),
+                    List.of(new StockChip.Moment(now, texts.get("chips.begun"))));
+            desk.ledger().save(fresh);
+            return fresh;
+        }, fresh -> {
+            before.push(
+                    fresh.moved(StockChip.Place.GONE, "", Optional.empty(), now, texts.get("chips.unbegun")));
+            kept(fresh);
+        });
     }
 
     private Texts texts() {
@@ -324,6 +325,7 @@ public final class ChipsPage extends Page {
             case DOWN -> rows.move(1);
             case UP -> rows.move(-1);
             case I -> ask(Ask.FIND, texts.get("chips.find"));
+            case T -> ask(Ask.NAME, texts.get("chips.name.prompt"));
             case P -> ask(Ask.PLACE, texts.get("chips.place.prompt"));
             case H -> ask(Ask.GOOD, texts.get("chips.good.prompt"));
             case X -> ask(Ask.BAD, texts.get("chips.bad.prompt"));

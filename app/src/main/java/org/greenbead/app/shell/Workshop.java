@@ -476,10 +476,8 @@ public final class Workshop implements Navigator {
     }
 
     private void chips() {
-        String part = current.isEmpty()
-                ? ""
-                : model().planProperty().get().map(p -> p.target().part()).orElse("");
-        show(new ChipsPage(desk, this, current, part), "chips", Optional.empty());
+        show(new ChipsPage(desk, this, current.isEmpty() ? Optional.empty() : Optional.of(model().job())),
+                "chips", Optional.empty());
     }
 
     @Override

@@ -1,18 +1,15 @@
 package org.greenbead.app.work;
 
 import java.util.List;
-import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
-import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.route.Job;
-import org.greenbead.store.Format;
 
 /** Asks for the label of the chip in hand where another could be taken for it; nothing goes on until the right one was read. */
 final class LabelGate extends VBox {
@@ -21,9 +18,10 @@ final class LabelGate extends VBox {
     private final Runnable changed;
     private final Line entry;
     private final Label said = Looks.note("said");
-    private Optional<StockChip> wanted = Optional.empty();
+    private String part = "";
+    private List<StockChip> mayBe = List.of();
     private List<StockChip> all = List.of();
-    private List<StockChip> alike = List.of();
+    private List<StockChip> confused = List.of();
     private boolean answered;
     private Look look = Look.NOT_WANTED;
 
@@ -54,13 +52,13 @@ final class LabelGate extends VBox {
         }
         look = Look.LOOKING;
         Job job = model.job();
-        desk.io(() -> new InHouse(desk.ledger().chips(), desk.ledger()
-                .document(Format.BOARD, job.board(), Board.class).requireChip(job.target()).part()),
+        desk.io(() -> new InHouse(desk.ledger().chips(), desk.ledger().targetPart(job)),
                 house -> {
                     look = Look.DONE;
                     all = house.chips();
-                    wanted = LookAlikes.wanted(job.id(), house.part(), all);
-                    alike = wanted.map(w -> LookAlikes.of(w, all)).orElse(List.of());
+                    part = house.part();
+                    mayBe = LookAlikes.mayBe(job.id(), part, all);
+                    confused = LookAlikes.confused(mayBe, all);
                     boolean ask = asks();
                     setVisible(ask);
                     setManaged(ask);
@@ -79,7 +77,7 @@ final class LabelGate extends VBox {
 
     /** A label is asked for. */
     boolean asks() {
-        return look == Look.DONE && wanted.isPresent() && !alike.isEmpty() && !answered;
+        return look == Look.DONE && !confused.isEmpty() && !answered;
     }
 
     /** What the pedal says while it waits. */
@@ -99,8 +97,8 @@ final class LabelGate extends VBox {
     }
 
     String question() {
-        return desk.texts().get("work.label", wanted.map(StockChip::part).orElse(""),
-                String.join(", ", alike.stream().map(StockChip::label).limit(3).toList()));
+        return desk.texts().get(mayBe.size() == 1 ? "work.label" : "work.label.which", part,
+                String.join(", ", confused.stream().map(StockChip::label).limit(3).toList()));
     }
 
     /** The line takes the keyboard. */
@@ -110,11 +108,11 @@ final class LabelGate extends VBox {
 
     private void answer(String text) {
         Texts texts = desk.texts();
-        StockChip chip = wanted.orElseThrow();
-        LookAlikes.Answer answer = LookAlikes.answer(chip, text, all);
+        LookAlikes.Answer answer = LookAlikes.answer(mayBe, text, all);
         said.setText(switch (answer) {
             case RIGHT -> "";
-            case OTHER_CHIP -> texts.get("work.label.other", text.strip(), chip.label());
+            case OTHER_CHIP -> texts.get("work.label.other", text.strip(),
+                    String.join(", ", mayBe.stream().map(StockChip::label).toList()));
             case UNKNOWN_LABEL -> texts.get("work.label.unknown", text.strip());
             case NO_LABEL -> texts.get("work.label.none", text.strip());
         });
@@ -125,7 +123,7 @@ final class LabelGate extends VBox {
             setManaged(false);
             getScene().getRoot().requestFocus();
             desk.cues().play(org.greenbead.app.shell.Cues.Cue.TICK);
-            model.said("label read", chip.label());
+            model.said("label read", text.strip());
         } else {
             desk.cues().play(org.greenbead.app.shell.Cues.Cue.URGENT);
             entry.selectAll();

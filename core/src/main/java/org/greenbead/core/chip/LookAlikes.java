@@ -41,6 +41,27 @@ public final class LookAlikes {
                 .or(() -> ours.size() == 1 ? Optional.of(ours.getFirst()) : Optional.empty());
     }
 
+    /**
+     * The chips of a job that may be the one in hand: the one of its target's part, else every one it has, because nothing then says which.
+     */
+    public static List<StockChip> mayBe(String jobId, String part, List<StockChip> all) {
+        return wanted(jobId, part, all).map(List::of)
+                .orElseGet(() -> all.stream().filter(c -> c.job().equals(Optional.of(jobId))
+                        && c.place() != StockChip.Place.GONE)
+                        .sorted(Comparator.comparing(StockChip::label)).toList());
+    }
+
+    /** What a hand could take for the chip of a job, the chip itself left out where it is known; empty where there is nothing to confuse. */
+    public static List<StockChip> confused(List<StockChip> mayBe, List<StockChip> all) {
+        return mayBe.size() == 1 ? of(mayBe.getFirst(), all) : mayBe;
+    }
+
+    /** What a label says where one of several chips may be meant. */
+    public static Answer answer(List<StockChip> mayBe, String typed, List<StockChip> all) {
+        List<Answer> answers = mayBe.stream().map(c -> answer(c, typed, all)).toList();
+        return answers.contains(Answer.RIGHT) ? Answer.RIGHT : answers.getFirst();
+    }
+
     public static Answer answer(StockChip wanted, String typed, List<StockChip> all) {
         Optional<ChipLabel> label = ChipLabel.read(typed);
         if (label.isEmpty()) {

@@ -92,6 +92,12 @@ public record StockChip(String label, String part, int pads, double sideMm, Orig
                 melts, hotMin, forJob, longer(when, what));
     }
 
+    /** Told which part it is. */
+    public StockChip named(String printedPart, Instant when, String what) {
+        return new StockChip(label, printedPart, pads, sideMm, origin, from, place, where, health, proof,
+                orientation, alloy, melts, hotMin, job, longer(when, what));
+    }
+
     /** Known better. */
     public StockChip known(Health now, String shownBy, Instant when, String what) {
         return new StockChip(label, part, pads, sideMm, origin, from, place, where, now, shownBy, orientation,

@@ -9,6 +9,7 @@ import org.greenbead.core.recipe.Limits;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Schools;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
@@ -65,7 +66,7 @@ public final class FormingRecipe {
             for (double soak : SOAK_PARTS) {
                 var blows = new Blows(nozzle, Math.rint(part * most), soak);
                 Recipe tried = lowest(plan, id, title, blows);
-                Heated heated = heat(plan, tried, wantedS(plan));
+                Heated heated = heat(plan, tried, wantedS(plan.job()));
                 boolean melts = heated.melts(plan, tried);
                 if (best == null || melts && heated.fastestKPerS < slowest) {
                     best = tried;
@@ -84,7 +85,7 @@ public final class FormingRecipe {
 
     /** The lowest air that melts; the hottest that the station has where none does. */
     private static Recipe lowest(RunPlan plan, String id, String title, Blows blows) {
-        double longest = wantedS(plan);
+        double longest = wantedS(plan.job());
         double low = plan.target().joint().alloy().liquidusC();
         double high = plan.bench().air().maxC();
         while (high - low > TO_C) {
@@ -99,9 +100,10 @@ public final class FormingRecipe {
         return recipe(plan, id, title, Math.ceil(high), blows);
     }
 
-    private static double wantedS(RunPlan plan) {
+    /** How long the peak may take, as the job has chosen. */
+    static double wantedS(Job job) {
         Schools schools = Schools.shipped();
-        return switch (schools.find("form_air").map(s -> schools.chosen(plan.job(), s)).orElse("")) {
+        return switch (schools.find("form_air").map(s -> schools.chosen(job, s)).orElse("")) {
             case "gentle" -> GENTLE_S;
             case "hot" -> HOT_S;
             default -> USUAL_S;
@@ -129,7 +131,7 @@ public final class FormingRecipe {
                         Optional.empty(), new StageEnd.AfterTime(APPROACH_S), 2 * APPROACH_S),
                 new Stage("Balls", Stage.Purpose.PEAK, Optional.empty(),
                         Optional.of(new AirSetting(airC, flow, nozzle, NEAR_MM, circle)),
-                        Optional.of(goal), new StageEnd.MeltShown(), 1.6 * wantedS(plan)),
+                        Optional.of(goal), new StageEnd.MeltShown(), 1.6 * wantedS(plan.job())),
                 new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
                         new StageEnd.SafeToMove(), 300)),
                 limits);

@@ -74,6 +74,12 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
      * @throws IllegalArgumentException when a bead on the board has no recipe
      */
     public static RunPlan of(Job job, Bead bead, Board board, Bench bench, Optional<Recipe> recipe) {
+        return of(job, bead, board, bench, recipe, new FormingHeats());
+    }
+
+    /** The same, with what was reckoned before. */
+    public static RunPlan of(Job job, Bead bead, Board board, Bench bench, Optional<Recipe> recipe,
+            FormingHeats heats) {
         Task task = Task.of(bead);
         if (task != Task.FORM) {
             return new RunPlan(task, job, bead.id(), board, bench, recipe.orElseThrow(
@@ -87,7 +93,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
                 recipe.orElse(FormingRecipe.BLANK), Optional.of(setUp));
         return recipe.isPresent()
                 ? blank
-                : blank.with(FormingRecipe.of(blank, bead.recipe().orElse("forming"),
+                : blank.with(heats.of(blank, bead.recipe().orElse("forming"),
                         board.id() + " " + chip.name() + ", " + (setUp.shaping() ? "second melt" : "balls")));
     }
 

@@ -78,6 +78,26 @@ public class StockChipTest {
         assertEquals(LookAlikes.free(all).number(), 5);
     }
 
+    /** With no chip of the job noted as its target's part, the label of any of them says which it is; none is taken unasked. */
+    @Test
+    public void chipsOfAJobThatNobodyNamedAreAskedFor() {
+        StockChip one = chip(1, "not named yet", "SB-0417");
+        StockChip two = chip(2, "not named yet", "SB-0417");
+        StockChip stock = chip(3, "QX-510", "");
+        List<StockChip> all = List.of(stock, two, one);
+        List<StockChip> mayBe = LookAlikes.mayBe("SB-0417", "QX-510", all);
+        assertEquals(mayBe, List.of(one, two));
+        assertEquals(LookAlikes.confused(mayBe, all), List.of(one, two));
+        assertEquals(LookAlikes.answer(mayBe, two.label(), all), LookAlikes.Answer.RIGHT);
+        assertEquals(LookAlikes.answer(mayBe, stock.label(), all), LookAlikes.Answer.OTHER_CHIP);
+        StockChip named = two.named("QX-510", NOW, "part: QX-510");
+        List<StockChip> then = List.of(stock, named, one);
+        assertEquals(LookAlikes.mayBe("SB-0417", "QX-510", then), List.of(named));
+        assertTrue(LookAlikes.confused(List.of(named), then).contains(stock));
+        assertEquals(named.life().getLast().what(), "part: QX-510");
+        assertTrue(LookAlikes.confused(LookAlikes.mayBe("SB-9999", "QX-510", then), then).isEmpty());
+    }
+
     @Test
     public void healthWantsAProof() {
         assertTrue(expectThrows(IllegalArgumentException.class,

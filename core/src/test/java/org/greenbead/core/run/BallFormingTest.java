@@ -2,6 +2,8 @@ package org.greenbead.core.run;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertNotEquals;
+import static org.testng.Assert.assertNotSame;
 import static org.testng.Assert.assertSame;
 import static org.testng.Assert.assertTrue;
 import static org.testng.Assert.expectThrows;
@@ -135,6 +137,25 @@ public class BallFormingTest {
 
     private static double peak(RunPlan plan) {
         return plan.recipe().stages().get(2).air().map(AirSetting::setC).orElseThrow();
+    }
+
+    /** A job is read at every act: the heat is reckoned anew when something it rests on has changed, and then only. */
+    @Test
+    public void theHeatIsReckonedOnceForTheSameChip() {
+        var heats = new FormingHeats();
+        Job job = job();
+        var first = kept(job, heats);
+        assertSame(kept(job.with("bead_count", BeadState.GREEN), heats).recipe(), first.recipe());
+        RunPlan gentle = kept(chosen(job, "form_air", "gentle"), heats);
+        assertNotEquals(gentle.recipe(), first.recipe());
+        assertEquals(gentle.recipe(), plan(chosen(job, "form_air", "gentle"), "bead_form").recipe());
+        assertNotSame(kept(chosen(job, "backing", "metal"), heats).recipe(), first.recipe());
+        assertSame(kept(job, heats).recipe(), first.recipe());
+    }
+
+    private static RunPlan kept(Job job, FormingHeats heats) {
+        return RunPlan.of(job, job.bead("bead_form").orElseThrow(),
+                World.plan(World.usualRecipe(), CHIP).board(), World.bench(), Optional.empty(), heats);
     }
 
     @Test
