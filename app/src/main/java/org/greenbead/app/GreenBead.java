@@ -103,7 +103,7 @@ public final class GreenBead extends Application {
                                     / 1000.0)))));
             try {
                 Opened opened = behind(options, clock, words, texts);
-                Platform.runLater(() -> ready(stage, scene, options, opened, hand));
+                Platform.runLater(() -> ready(stage, scene, options, opened, hand, real));
             } catch (Exception e) {
                 LOG.error("cannot open", e);
                 Platform.runLater(() -> {
@@ -126,8 +126,7 @@ public final class GreenBead extends Application {
             clear(options.data());
         }
         Ledger ledger = Ledger.open(options.data(), files, clock);
-        if (options.demo() || ledger.jobs().isEmpty()) {
-            // Without a job there is nothing to look at: an empty ledger begins as the demo.
+        if (options.demo()) {
             new DemoWorld(files).fill(ledger, clock, done -> Platform
                     .runLater(() -> words.setText(texts.get("app.relive", Math.round(done * 100) + " %"))));
         }
@@ -158,9 +157,11 @@ public final class GreenBead extends Application {
         }
     }
 
-    private void ready(Stage stage, Scene scene, Options options, Opened opened, HandClock hand) {
+    private void ready(Stage stage, Scene scene, Options options, Opened opened, HandClock hand,
+            InstantSource real) {
         desk = Optional.of(opened.desk());
-        var shop = new Workshop(opened.desk(), opened.jobs());
+        var shop = new Workshop(opened.desk(), opened.jobs(),
+                () -> elsewhere(stage, options.other(), real));
         workshop = Optional.of(shop);
         scene.setRoot(shop.node());
         shop.listen(scene);
@@ -169,6 +170,21 @@ public final class GreenBead extends Application {
         if (options.walk()) {
             new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow()).start();
         }
+    }
+
+    /** Leaves this ledger and opens that of the other world, in the same window. A run that is hot holds it back. */
+    private void elsewhere(Stage stage, Options other, InstantSource real) {
+        if (!workshop.map(Workshop::mayClose).orElse(true)) {
+            return;
+        }
+        Optional<Desk> leaves = desk;
+        workshop.ifPresent(Workshop::close);
+        workshop = Optional.empty();
+        desk = Optional.empty();
+        Thread.ofPlatform().daemon().name("closing").start(() -> {
+            leaves.ifPresent(Desk::close);
+            Platform.runLater(() -> open(stage, other, real));
+        });
     }
 
     /** Prints how long it took from the start of the process to the first frame with something on it. */

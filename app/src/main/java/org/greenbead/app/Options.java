@@ -16,6 +16,7 @@ import java.util.Optional;
  */
 public record Options(boolean demo, Path data, Optional<Path> shots, boolean walk, boolean timing) {
     static final String WALK_DATA = "walk-data";
+    private static final String SKERRY = "skerry-bench";
 
     /** @throws IllegalArgumentException for a word it does not know */
     public static Options parse(List<String> words, boolean headless, Path home) {
@@ -42,15 +43,27 @@ public record Options(boolean demo, Path data, Optional<Path> shots, boolean wal
         if (walk && shots.isEmpty()) {
             shots = Optional.of(home.resolve("target").resolve("shots"));
         }
-        String set = System.getenv("GREENBEAD_DATA");
-        String usual = set != null && !set.isBlank()
-                ? set
-                : ProjectDirectories.from("org", "Green Bead", "greenbead").dataDir;
+        String usual = usual();
         boolean skerry = demo;
         Path folder = data.orElseGet(() -> walk
                 ? home.resolve("target").resolve(WALK_DATA)
-                : skerry ? Path.of(usual).resolve("skerry-bench") : Path.of(usual));
+                : skerry ? Path.of(usual).resolve(SKERRY) : Path.of(usual));
         return new Options(demo, folder, shots, walk, timing);
+    }
+
+    /** The other world: the demo, in a folder within one's own, or one's own again. */
+    public Options other() {
+        Path demos = Path.of(SKERRY);
+        boolean inside = data.endsWith(demos) && data.getParent() != null;
+        return new Options(!demo, demo ? inside ? data.getParent() : Path.of(usual()) : data.resolve(demos),
+                Optional.empty(), false, timing);
+    }
+
+    private static String usual() {
+        String set = System.getenv("GREENBEAD_DATA");
+        return set != null && !set.isBlank()
+                ? set
+                : ProjectDirectories.from("org", "Green Bead", "greenbead").dataDir;
     }
 
     private static String after(List<String> words, int at) {

@@ -39,12 +39,14 @@ final class BenchWindow {
     private final FxRobot hand = new FxRobot();
     private final HandClock clock = new HandClock(InstantSource.system());
     private final Path data;
+    private final boolean demo;
     private GreenBead app;
     private Stage stage;
     private final Held held = new Held();
 
-    private BenchWindow(Path data) {
+    private BenchWindow(Path data, boolean demo) {
         this.data = data;
+        this.demo = demo;
     }
 
     /** A fresh copy of the demo world. It is made once: its past takes a while to live through. */
@@ -69,7 +71,12 @@ final class BenchWindow {
                 }
             }
         }
-        return new BenchWindow(data);
+        return new BenchWindow(data, true);
+    }
+
+    /** An empty data folder of one's own. */
+    static BenchWindow onNothing() throws IOException {
+        return new BenchWindow(Files.createTempDirectory("greenbead-own"), false);
     }
 
     void open() throws TimeoutException {
@@ -77,7 +84,7 @@ final class BenchWindow {
         FxToolkit.setupStage(s -> {
             stage = s;
             app = new GreenBead();
-            app.open(s, new Options(true, data, Optional.empty(), false, false), clock);
+            app.open(s, new Options(demo, data, Optional.empty(), false, false), clock);
         });
         await("the window to be laid out", () -> stage.getScene().lookup("#laying") == null);
     }
@@ -272,7 +279,9 @@ final class BenchWindow {
     private void fire(javafx.event.EventType<javafx.scene.input.KeyEvent> type, KeyCode key, boolean control)
             throws TimeoutException {
         fx(() -> {
-            Node to = scene().getFocusOwner() == null ? scene().getRoot() : scene().getFocusOwner();
+            // As the platform does it: a node that has just left the scene no longer gets its keys, the scene does.
+            Node owner = scene().getFocusOwner();
+            javafx.event.EventTarget to = owner != null && owner.getScene() == scene() ? owner : scene();
             javafx.event.Event.fireEvent(to,
                     new javafx.scene.input.KeyEvent(type, "", "", key, false, control, false, false));
             return null;

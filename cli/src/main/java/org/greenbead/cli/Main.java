@@ -22,7 +22,7 @@ import picocli.CommandLine.Command;
         ChipCommands.Labels.class, TradeCommands.Jobs.class, TradeCommands.PlanOverview.class,
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
-        BeadCommands.Ball.class, FormingCommand.class,
+        BoardCommand.class, BenchCommand.class, BeadCommands.Ball.class, FormingCommand.class,
         BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class,
         BeadCommands.Stencil.class, BeadCommands.Pull.class, BeadCommands.Edges.class,
         PhotoCommands.Beads.class,

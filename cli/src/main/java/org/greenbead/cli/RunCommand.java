@@ -67,6 +67,19 @@ final class RunCommand implements Callable<Integer> {
     @Option(names = "--author", defaultValue = "", description = "Who worked.")
     private String author;
 
+    /** What the plan names and the ledger lacks comes with it; what is there stays. */
+    private static void own(Ledger ledger, RunPlan plan) {
+        if (!ledger.holds(Format.BOARD, plan.job().board())) {
+            ledger.save(plan.board());
+        }
+        if (!ledger.holds(Format.BENCH, plan.job().bench())) {
+            ledger.save(plan.bench());
+        }
+        if (!ledger.holds(Format.RECIPE, plan.recipe().id())) {
+            ledger.save(plan.recipe());
+        }
+    }
+
     @Override
     public Integer call() throws Exception {
         if (!(speed >= 1 && speed <= 1000)) {
@@ -90,9 +103,14 @@ final class RunCommand implements Callable<Integer> {
             throw new IllegalArgumentException(
                     "--job needs --log; without it the run goes to its own job in the ledger");
         }
-        try (Ledger ledger = shared.ledger()) {
-            shared.world().fill(ledger, InstantSource.system(), done -> {
-            });
+        // Without a plan of one's own it is the demo's lift, in the demo's own folder.
+        try (Ledger ledger = file == null ? shared.demoLedger() : shared.ledger()) {
+            if (file == null) {
+                shared.world().fill(ledger, InstantSource.system(), done -> {
+                });
+            } else {
+                own(ledger, plan);
+            }
             if (ledger.jobs().stream().noneMatch(j -> j.id().equals(plan.job().id()))) {
                 ledger.save(plan.job(), "opened", "from a plan");
             }

@@ -53,6 +53,12 @@ final class Shared {
         return Ledger.openShared(data(), files(), InstantSource.system());
     }
 
+    /** The demo's own ledger: in the folder that was named, else beside one's own. */
+    Ledger demoLedger() throws LedgerException {
+        return Ledger.openShared(data != null ? data : data().resolve("skerry-bench"), files(),
+                InstantSource.system());
+    }
+
     /** The run of that id; the newest when it is "last". */
     static RunEntry run(Ledger ledger, String id) throws BadFileException {
         Optional<RunEntry> found = "last".equals(id) ? ledger.runs().stream().findFirst() : ledger.run(id);

@@ -328,6 +328,31 @@ public final class Ledger implements AutoCloseable {
         return files.parse(body, name, format, type);
     }
 
+    /**
+     * Takes a board or a bench out of the ledger.
+     *
+     * @throws LedgerException naming the jobs that stand on it: it then stays
+     */
+    public synchronized void remove(Format format, String id) throws LedgerException {
+        if (format != Format.BOARD && format != Format.BENCH) {
+            throw new IllegalArgumentException("a " + format.word() + " is not removed by itself");
+        }
+        List<String> on = usedBy(format, id);
+        if (!on.isEmpty()) {
+            throw new LedgerException(format.word() + " " + id + " stays: " + String.join(", ", on)
+                    + (on.size() == 1 ? " stands on it" : " stand on it"));
+        }
+        mayWrite();
+        handle.createUpdate("DELETE FROM document WHERE kind = :kind AND id = :id")
+                .bind("kind", format.word()).bind("id", id).execute();
+    }
+
+    /** Jobs that stand on a board or a bench. */
+    public List<String> usedBy(Format format, String id) {
+        return jobs().stream().filter(j -> (format == Format.BOARD ? j.board() : j.bench()).equals(id))
+                .map(Job::id).sorted().toList();
+    }
+
     public synchronized boolean holds(Format format, String id) {
         return handle.createQuery("SELECT count(*) FROM document WHERE kind = :kind AND id = :id")
                 .bind("kind", format.word()).bind("id", id).mapTo(Integer.class).one() > 0;

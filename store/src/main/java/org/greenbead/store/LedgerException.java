@@ -4,6 +4,10 @@ package org.greenbead.store;
 public final class LedgerException extends Exception {
     private static final long serialVersionUID = 1L;
 
+    public LedgerException(String message) {
+        super(message);
+    }
+
     public LedgerException(String message, Throwable cause) {
         super(message, cause);
     }

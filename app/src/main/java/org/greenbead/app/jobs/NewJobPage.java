@@ -27,6 +27,7 @@ import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Phase;
+import org.greenbead.core.kind.BenchKind;
 import org.greenbead.core.recipe.StartingRecipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
@@ -40,6 +41,13 @@ public final class NewJobPage extends Page {
     private static final List<String> QUESTIONS = List.of("kind", "title", "complaint", "customer", "board",
             "target",
             "bench");
+    /** Stands for a board that is yet to be drawn; no name begins so. */
+    private static final String NEW = "/new";
+    /** Before a usual bench that nobody has yet. */
+    private static final String ASSUME = "/assume-";
+    private static final String LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+    private static final int KEYS = 9 + LETTERS.length() - 1;
+    private static final int MOST_SHOWN = 36;
     private final Desk desk;
     private final Navigator go;
     private final Consumer<Job> begun;
@@ -56,6 +64,7 @@ public final class NewJobPage extends Page {
     private List<Bench> benches = List.of();
     private String id = "";
     private int at;
+    private boolean loaded;
 
     /** @param begun told the job once it is in the ledger */
     public NewJobPage(Desk desk, Navigator go, Consumer<Job> begun) {
@@ -69,6 +78,11 @@ public final class NewJobPage extends Page {
         choices.setId("new-choices");
         entry = new Line("new-line", texts.get("new.prompt"));
         entry.setOnAction(enter -> answer(entry.getText()));
+        entry.textProperty().subscribe(typed -> {
+            if (searches()) {
+                choices();
+            }
+        });
         said.pseudoClassStateChanged(Looks.BAD, true);
         var head = Looks.as(new VBox(4, Looks.label(texts.get("new.caps"), "caps"), question, why),
                 "instruction");
@@ -86,14 +100,17 @@ public final class NewJobPage extends Page {
             boards = desk.ledger().boards();
             benches = desk.ledger().benches();
             return boards;
-        }, read -> show());
+        }, read -> {
+            loaded = true;
+            show();
+        });
         show();
     }
 
     /** The next number of the house: letters of the newest and one more. */
     static String nextId(List<Job> jobs) {
-        int highest = 400;
-        String stem = "SB-";
+        int highest = 0;
+        String stem = "J-";
         for (Job job : jobs) {
             String digits = job.id().replaceAll("\\D", "");
             if (job.id().matches("[A-Za-z]{1,6}-\\d{1,8}")) {
@@ -104,16 +121,38 @@ public final class NewJobPage extends Page {
         return stem + String.format(Locale.ROOT, "%04d", highest + 1);
     }
 
+    /** With more boards than keys a part of the name is typed. */
+    private boolean searched(String board) {
+        String wanted = entry.getText().strip().toLowerCase(Locale.ROOT);
+        return boards.size() <= KEYS || wanted.isEmpty() || board.toLowerCase(Locale.ROOT).contains(wanted);
+    }
+
+    /** What there is has not been read yet: nothing can be chosen. */
+    private boolean reading() {
+        return !loaded && (asked().equals("board") || asked().equals("bench"));
+    }
+
+    private boolean searches() {
+        return asked().equals("board") && boards.size() > KEYS;
+    }
+
     private String asked() {
         return QUESTIONS.get(at);
     }
 
     private List<String> offered() {
+        if (reading()) {
+            return List.of();
+        }
         return switch (asked()) {
             case "kind" -> Arrays.stream(JobKind.values()).map(JobKind::key).toList();
-            case "board" -> boards.stream().map(Board::id).toList();
+            case "board" -> java.util.stream.Stream
+                    .concat(boards.stream().map(Board::id).filter(this::searched),
+                            java.util.stream.Stream.of(NEW))
+                    .toList();
             case "target" -> board().map(b -> b.chips().stream().map(Chip::name).toList()).orElse(List.of());
-            case "bench" -> fitting().stream().map(Bench::id).toList();
+            case "bench" -> java.util.stream.Stream.concat(fitting().stream().map(Bench::id),
+                    BenchKind.shipped().stream().map(k -> ASSUME + k.id())).toList();
             default -> List.of();
         };
     }
@@ -134,13 +173,17 @@ public final class NewJobPage extends Page {
     private String name(String question, String answer, Texts texts) {
         return switch (question) {
             case "kind" -> texts.say("kind." + answer);
-            case "board" ->
-                boards.stream().filter(b -> b.id().equals(answer)).map(b -> b.id() + " " + b.title())
-                        .findFirst().orElse(answer);
+            case "board" -> answer.equals(NEW)
+                    ? texts.get("new.board.new")
+                    : boards.stream().filter(b -> b.id().equals(answer)).map(b -> b.id() + " " + b.title())
+                            .findFirst().orElse(answer);
             case "target" ->
                 board().flatMap(b -> b.chip(answer)).map(c -> c.name() + " " + c.part()).orElse(answer);
-            case "bench" -> benches.stream().filter(b -> b.id().equals(answer)).map(Bench::title).findFirst()
-                    .orElse(answer);
+            case "bench" -> answer.startsWith(ASSUME)
+                    ? texts.get("new.bench.assume",
+                            texts.say("benchkind." + answer.substring(ASSUME.length())))
+                    : benches.stream().filter(b -> b.id().equals(answer)).map(Bench::title).findFirst()
+                            .orElse(answer);
             default -> answer;
         };
     }
@@ -157,19 +200,17 @@ public final class NewJobPage extends Page {
         if (given.isEmpty()) {
             answers.getChildren().add(Looks.label(texts.get("new.empty"), "muted"));
         }
-        choices.getChildren().clear();
-        List<String> offered = offered();
-        for (int i = 0; i < offered.size(); i++) {
-            String one = offered.get(i);
-            var button = Looks.as(new Button(key(i) + "  " + name(asked(), one, texts)), "act");
-            button.setId("new-" + one);
-            button.setOnAction(press -> answer(one));
-            choices.getChildren().add(button);
-        }
-        boolean types = offered.isEmpty();
-        entry.setVisible(types);
-        entry.setManaged(types);
-        if (types) {
+        List<String> offered = choices();
+        boolean types = offered.isEmpty() && !reading();
+        entry.setVisible(types || searches());
+        entry.setManaged(types || searches());
+        entry.setPromptText(texts.get(searches() ? "new.search" : "new.prompt"));
+        if (reading()) {
+            page.requestFocus();
+            pedal(Pedal.shut(texts.get("new.reading"), texts.get("new.reading.so")));
+        } else if (searches()) {
+            pedal(Pedal.shut(texts.get("new.choose"), texts.get("new.choose.so")));
+        } else if (types) {
             entry.setText(given.getOrDefault(asked(), ""));
             entry.open();
             pedal(Pedal.shut(texts.get("new.type"), texts.get("new.type.so")));
@@ -177,6 +218,20 @@ public final class NewJobPage extends Page {
             page.requestFocus();
             pedal(Pedal.shut(texts.get("new.choose"), texts.get("new.choose.so")));
         }
+    }
+
+    private List<String> choices() {
+        Texts texts = desk.texts();
+        choices.getChildren().clear();
+        List<String> offered = offered();
+        for (int i = 0; i < Math.min(MOST_SHOWN, offered.size()); i++) {
+            String one = offered.get(i);
+            var button = Looks.as(new Button(key(i) + "  " + name(asked(), one, texts)), "act");
+            button.setId("new-" + one.replace("/", ""));
+            button.setOnAction(press -> answer(one));
+            choices.getChildren().add(button);
+        }
+        return offered;
     }
 
     /** What the job will go through, once it is known what it is for. */
@@ -201,7 +256,9 @@ public final class NewJobPage extends Page {
 
     /** 1 to 9, then letters. */
     private static String key(int i) {
-        return i < 9 ? Integer.toString(i + 1) : Character.toString("ABCDEFGHIJ".charAt(i - 9));
+        return i < 9
+                ? Integer.toString(i + 1)
+                : i - 9 < LETTERS.length() ? Character.toString(LETTERS.charAt(i - 9)) : "";
     }
 
     private void answer(String text) {
@@ -214,6 +271,30 @@ public final class NewJobPage extends Page {
             return;
         }
         said.setText("");
+        if (searches() && offered().stream().noneMatch(text::equals)) {
+            List<String> found = offered().stream().filter(o -> !o.equals(NEW)).toList();
+            if (found.size() == 1) {
+                answer(found.getFirst());
+            } else {
+                show();
+            }
+            return;
+        }
+        if (text.equals(NEW) && asked().equals("board")) {
+            entry.clear();
+            go.boardFor(this, made -> {
+                boards = java.util.stream.Stream.concat(boards.stream(), java.util.stream.Stream.of(made))
+                        .toList();
+                answer(made.id());
+            });
+            return;
+        }
+        if (asked().equals("board") && boards.stream()
+                .anyMatch(b -> b.id().equals(text.strip()) && b.chips().isEmpty())) {
+            said.setText(desk.texts().get("new.chipless", text.strip()));
+            return;
+        }
+        entry.clear();
         given.put(asked(), text.strip());
         if (at + 1 < QUESTIONS.size()) {
             at++;
@@ -227,7 +308,7 @@ public final class NewJobPage extends Page {
         desk.io(() -> {
             JobKind kind = JobKind.valueOf(given.get("kind").toUpperCase(Locale.ROOT));
             Board board = desk.ledger().document(Format.BOARD, given.get("board"), Board.class);
-            Bench bench = desk.ledger().document(Format.BENCH, given.get("bench"), Bench.class);
+            Bench bench = bench(given.get("bench"));
             Chip target = board.requireChip(given.get("target"));
             Map<String, String> recipes = Routes.recipes(board.id(), target.name());
             List<Bead> beads = Routes.shipped().beads(kind, recipes);
@@ -248,6 +329,21 @@ public final class NewJobPage extends Page {
             desk.ledger().save(opened, "opened", "");
             return opened;
         }, begun, failed -> said.setText(String.valueOf(failed.getMessage())));
+    }
+
+    /** One of the ledger, or a usual one that is kept from now on. */
+    private Bench bench(String wanted) throws org.greenbead.store.BadFileException {
+        if (!wanted.startsWith(ASSUME)) {
+            return desk.ledger().document(Format.BENCH, wanted, Bench.class);
+        }
+        String kind = wanted.substring(ASSUME.length());
+        int n = 1;
+        while (desk.ledger().holds(Format.BENCH, "bench-" + n)) {
+            n++;
+        }
+        Bench made = BenchKind.require(kind).bench("bench-" + n, desk.texts().say("benchkind." + kind));
+        desk.ledger().save(made);
+        return made;
     }
 
     @Override

@@ -23,6 +23,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
+import org.greenbead.app.look.BoardView;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;

@@ -28,8 +28,8 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
 import org.greenbead.core.calibrate.History;
+import org.greenbead.core.kind.BenchKind;
 import org.greenbead.core.quantity.TempUnit;
-import org.greenbead.core.route.Job;
 import org.greenbead.core.thermal.Uncertainty;
 import org.greenbead.store.Format;
 
@@ -86,17 +86,16 @@ public final class SetupPage extends Page {
     /** Every bench of the ledger's jobs with its calibrations; each can be counted or left out. */
     private void readBenches(Desk desk) {
         desk.io(() -> {
-            var found = new java.util.TreeMap<String, Bench>();
-            for (Job job : desk.ledger().jobs()) {
-                found.put(job.bench(), desk.ledger().document(Format.BENCH, job.bench(), Bench.class));
-            }
-            return List.copyOf(found.values());
+            return desk.ledger().benches();
         }, found -> showBenches(desk, found));
     }
 
     private void showBenches(Desk desk, List<Bench> found) {
         Texts texts = desk.texts();
         benches.getChildren().setAll(Looks.label(texts.get("setup.bench"), "caps"));
+        if (found.isEmpty()) {
+            benches.getChildren().add(Looks.label(texts.get("setup.bench.nobody"), "muted"));
+        }
         for (Bench bench : found) {
             Uncertainty known = Uncertainty.of(bench, "", 0, 0);
             String state = known.calibrated()
@@ -146,6 +145,28 @@ public final class SetupPage extends Page {
                 benches.getChildren().add(row("", line));
             }
         }
+        benches.getChildren().add(usual(desk, found.size(), texts));
+    }
+
+    /** Usual benches to begin with; each press makes one more. */
+    private Region usual(Desk desk, int there, Texts texts) {
+        var keys = new javafx.scene.layout.FlowPane(6, 6);
+        for (BenchKind kind : BenchKind.shipped()) {
+            var key = Looks.as(new Button(texts.get("setup.bench.add", texts.say("benchkind." + kind.id()))),
+                    "act",
+                    "small");
+            key.setId("usual-" + kind.id());
+            key.setOnAction(press -> desk.io(() -> {
+                int n = there + 1;
+                while (desk.ledger().holds(Format.BENCH, "bench-" + n)) {
+                    n++;
+                }
+                desk.ledger().save(kind.bench("bench-" + n, texts.say("benchkind." + kind.id())));
+                return n;
+            }, n -> readBenches(desk)));
+            keys.getChildren().add(key);
+        }
+        return row(texts.get("setup.bench.new"), keys);
     }
 
     private static Region withKeys(List<Button> keys, String words) {

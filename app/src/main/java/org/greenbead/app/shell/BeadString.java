@@ -65,6 +65,13 @@ final class BeadString extends HBox {
         }
     }
 
+    /** There is no job yet. */
+    void none(Texts texts) {
+        id.setText(texts.get("app.title"));
+        title.setText(texts.get("string.none"));
+        string.getChildren().clear();
+    }
+
     private VBox group(Phase phase, List<Bead> beads, Optional<String> hand, Optional<String> shown,
             Texts texts) {
         var row = new HBox(9);

@@ -28,6 +28,7 @@ final class BenchTray extends ScrollPane {
     private final Label jobsHead = Looks.label("", "caps");
     private final Label placesHead = Looks.label("", "caps");
     private final Consumer<String> choose;
+    private final Button flag = Looks.as(new Button(), "demo-flag");
     private boolean compact;
 
     BenchTray(Consumer<String> choose) {
@@ -38,7 +39,14 @@ final class BenchTray extends ScrollPane {
         setHbarPolicy(ScrollBarPolicy.NEVER);
         setMinHeight(0);
         setFocusTraversable(false);
-        setContent(Looks.as(new VBox(jobsHead, jobs, placesHead, places), "tray"));
+        flag.setId("demo-flag");
+        flag.setWrapText(true);
+        flag.setMinHeight(Region.USE_PREF_SIZE);
+        flag.setMaxWidth(Double.MAX_VALUE);
+        flag.setFocusTraversable(false);
+        flag.setVisible(false);
+        flag.managedProperty().bind(flag.visibleProperty());
+        setContent(Looks.as(new VBox(flag, jobsHead, jobs, placesHead, places), "tray"));
     }
 
     /** With large type a card is its number and its mark; the rest is read out by assistive tools and on the bead string. */
@@ -49,8 +57,18 @@ final class BenchTray extends ScrollPane {
         }
     }
 
+    /** What stands over everything: this is made up, and one press leads out of it. */
+    void flag(String words, String leave, Runnable pressed) {
+        flag.setText(words + "\n" + leave);
+        flag.setAccessibleText(words + ". " + leave);
+        flag.setOnAction(press -> pressed.run());
+        flag.setVisible(true);
+    }
+
     void show(List<Card> cards, List<Place> where, Texts texts) {
         jobsHead.setText(texts.get("tray.title"));
+        jobsHead.setVisible(!cards.isEmpty());
+        jobsHead.setManaged(!cards.isEmpty());
         placesHead.setText(texts.get("tray.places"));
         if (jobs.getChildren().size() != cards.size()) {
             jobs.getChildren().setAll(cards.stream().map(c -> new Button()).toList());

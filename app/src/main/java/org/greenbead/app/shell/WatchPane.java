@@ -67,8 +67,23 @@ final class WatchPane extends VBox {
         }
     }
 
+    /** There is no job to watch over: what the first one needs at hand. */
+    void newcomer(Texts texts) {
+        shown = List.of();
+        shownIn = null;
+        pressable = List.of();
+        book.setVisible(false);
+        head.setText(texts.get("watch.first"));
+        list.getChildren().setAll(java.util.Arrays.stream(texts.get("watch.first.things").split("\\|"))
+                .map(thing -> {
+                    String[] words = thing.split(": ", 2);
+                    return new VBox(1, Looks.label(words[0].strip(), "what"), Looks.label(words[1], "muted"));
+                }).toList());
+    }
+
     /** What the rule book says of the whole job, in one line that opens it. */
     void book(long stops, long cares, Texts texts, Runnable open) {
+        book.setVisible(true);
         book.setText(texts.get("watch.book", stops, cares));
         book.pseudoClassStateChanged(Looks.ON, stops > 0);
         book.setOnAction(press -> open.run());

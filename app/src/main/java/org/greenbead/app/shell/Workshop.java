@@ -30,6 +30,8 @@ import org.greenbead.app.ledger.LedgerPage;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.overview.OverviewPage;
 import org.greenbead.app.overview.WaysPage;
+import org.greenbead.app.own.BoardsPage;
+import org.greenbead.app.own.OwnBoardPage;
 import org.greenbead.app.picture.PicturePage;
 import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
@@ -59,6 +61,8 @@ public final class Workshop implements Navigator {
     private static final int CARDS = 4;
     /** Places at which Watch goes on about the job in hand. */
     private static final List<String> ABOUT_THE_JOB = List.of("overview", "picture", "book");
+    /** Places that say something while there is no job. */
+    private static final List<String> WITHOUT_A_JOB = List.of("jobs", "boards", "chips", "ledger", "setup");
     private final Desk desk;
     private final BorderPane root = new BorderPane();
     private final StackPane bench = new StackPane();
@@ -77,13 +81,16 @@ public final class Workshop implements Navigator {
     private Subscription bound = Subscription.EMPTY;
     private boolean warned;
     private final KeyGate keys;
+    private final Runnable elsewhere;
     /** What the page in sight is waiting to be replaced by. */
     private Optional<Object> awaited = Optional.empty();
     private boolean moving;
     private Optional<javafx.scene.Node> chosen = Optional.empty();
 
-    public Workshop(Desk desk, List<Job> jobs) {
+    /** @param elsewhere leaves for the demo, or from it for one's own ledger */
+    public Workshop(Desk desk, List<Job> jobs, Runnable elsewhere) {
         this.desk = desk;
+        this.elsewhere = elsewhere;
         keys = new KeyGate(desk.clock());
         watch = new WatchPane(this::remedy);
         bar = new PedalBar(this::pressPedal, () -> page.ifPresent(Page::back),
@@ -139,6 +146,9 @@ public final class Workshop implements Navigator {
 
     /** A job that was begun here, or came in a bundle. */
     private void arrived(Job job) {
+        if (current.isEmpty()) {
+            current = job.id();
+        }
         if (!order.contains(job.id())) {
             order.addFirst(job.id());
         }
@@ -238,16 +248,18 @@ public final class Workshop implements Navigator {
 
     private void watchNow() {
         Texts texts = desk.texts();
-        boolean thinking = !current.isEmpty() && model().thinkingProperty().get()
+        if (current.isEmpty()) {
+            watch.newcomer(texts);
+            return;
+        }
+        boolean thinking = model().thinkingProperty().get()
                 && !(page.orElse(null) instanceof ReplayPage);
-        boolean about = !current.isEmpty() && ABOUT_THE_JOB.contains(place);
+        boolean about = ABOUT_THE_JOB.contains(place);
         watch.show(about
                 ? PlanRules.timely(model().findingsProperty().get(),
                         model().job().inHand().map(Bead::phase).orElse(Phase.CLOSE))
                 : page.map(p -> p.findingsProperty().get()).orElse(List.of()), thinking, texts);
-        var open = current.isEmpty()
-                ? List.<org.greenbead.core.book.Noticed>of()
-                : model().judgedProperty().get().judged().open();
+        var open = model().judgedProperty().get().judged().open();
         watch.book(
                 open.stream().filter(n -> n.rule().severity() == Severity.STOP).map(n -> n.rule().id())
                         .distinct().count(),
@@ -257,12 +269,16 @@ public final class Workshop implements Navigator {
     }
 
     private void frame() {
-        if (current.isEmpty() || page.isEmpty()) {
+        if (page.isEmpty()) {
             return;
         }
         Texts texts = desk.texts();
-        string.show(model().job(), shownBead, texts);
-        tray.show(onTheBench().stream().map(id -> card(id, texts)).toList(), List.of(
+        if (current.isEmpty()) {
+            string.none(texts);
+        } else {
+            string.show(model().job(), shownBead, texts);
+        }
+        List<BenchTray.Place> places = List.of(
                 new BenchTray.Place("jobs", texts.get("place.jobs", order.size()), "O", "jobs".equals(place),
                         this::jobs),
                 new BenchTray.Place("overview", texts.get("place.overview"), "Y", "overview".equals(place),
@@ -271,6 +287,8 @@ public final class Workshop implements Navigator {
                         this::picture),
                 new BenchTray.Place("balls", texts.get("place.balls"), "P", "balls".equals(place),
                         this::balls),
+                new BenchTray.Place("boards", texts.get("place.boards"), "U", "boards".equals(place),
+                        this::boards),
                 new BenchTray.Place("chips", texts.get("place.chips"), "Q", "chips".equals(place),
                         this::chips),
                 new BenchTray.Place("ledger", texts.get("place.ledger"), "L", "ledger".equals(place),
@@ -278,8 +296,15 @@ public final class Workshop implements Navigator {
                 new BenchTray.Place("book", texts.get("place.book"), "K", "book".equals(place),
                         this::book),
                 new BenchTray.Place("setup", texts.get("place.setup"), "B", "setup".equals(place),
-                        this::setup)),
+                        this::setup));
+        tray.show(current.isEmpty()
+                ? List.of()
+                : onTheBench().stream().map(id -> card(id, texts)).toList(),
+                places.stream().filter(p -> !current.isEmpty() || WITHOUT_A_JOB.contains(p.id())).toList(),
                 texts);
+        if (desk.demo()) {
+            tray.flag(texts.get("tray.demo"), texts.get("tray.demo.leave"), elsewhere);
+        }
         int speed = desk.settings().speed().get();
         bar.speed(speed == 1 || !desk.settings().loggerFile().get().isBlank()
                 ? ""
@@ -290,7 +315,7 @@ public final class Workshop implements Navigator {
     /** What the tray has room for: the job in hand, one that is hot, then the newest. */
     private List<String> onTheBench() {
         var shown = new ArrayList<String>();
-        order.stream().limit(CARDS).forEach(shown::add);
+        order.stream().limit(desk.demo() ? CARDS - 1 : CARDS).forEach(shown::add);
         live.filter(RunPage::going).map(RunPage::jobId).filter(id -> !shown.contains(id)).ifPresent(id -> {
             shown.removeLast();
             shown.add(id);
@@ -368,6 +393,7 @@ public final class Workshop implements Navigator {
     @Override
     public void home() {
         if (current.isEmpty()) {
+            show(new org.greenbead.app.first.FirstPage(desk, this, elsewhere), "", Optional.empty());
             return;
         }
         if (live.filter(l -> l.going() && l.jobId().equals(current)).isPresent()) {
@@ -409,6 +435,9 @@ public final class Workshop implements Navigator {
 
     @Override
     public void run() {
+        if (current.isEmpty()) {
+            return;
+        }
         model().nextRun().ifPresent(b -> run(b.id()));
     }
 
@@ -473,6 +502,27 @@ public final class Workshop implements Navigator {
             }
             choose(job.id());
         }, id -> desk.io(() -> desk.ledger().job(id), this::arrived)), "jobs", Optional.empty());
+    }
+
+    private void boards() {
+        show(new BoardsPage(desk, this), "boards", Optional.empty());
+    }
+
+    @Override
+    public void ownBoard(Optional<org.greenbead.core.board.Board> change) {
+        show(new OwnBoardPage(desk, change, kept -> {
+            models.values().stream().filter(m -> m.job().board().equals(kept.id())).forEach(JobModel::replan);
+            boards();
+        }, this::boards), "boards", Optional.empty());
+    }
+
+    @Override
+    public void boardFor(Page from, java.util.function.Consumer<org.greenbead.core.board.Board> kept) {
+        Runnable back = () -> show(from, "jobs", Optional.empty());
+        show(new OwnBoardPage(desk, Optional.empty(), board -> {
+            back.run();
+            kept.accept(board);
+        }, back), "jobs", Optional.empty());
     }
 
     private void chips() {
@@ -742,13 +792,19 @@ public final class Workshop implements Navigator {
             case D -> picture();
             case P -> balls();
             case Q -> chips();
+            case U -> boards();
             case G -> home();
-            case R -> model().nextRun().ifPresent(b -> {
-                if (live.filter(RunPage::going).isEmpty()) {
-                    recipe(b.id());
+            case R -> Optional.of(current).filter(c -> !c.isEmpty()).flatMap(c -> model().nextRun())
+                    .ifPresent(b -> {
+                        if (live.filter(RunPage::going).isEmpty()) {
+                            recipe(b.id());
+                        }
+                    });
+            case J -> {
+                if (!order.isEmpty()) {
+                    choose(order.get((order.indexOf(current) + 1) % order.size()));
                 }
-            });
-            case J -> choose(order.get((order.indexOf(current) + 1) % order.size()));
+            }
             case T -> desk.settings().speed().set(
                     desk.settings().speed().get() == 1 ? 10 : desk.settings().speed().get() == 10 ? 60 : 1);
             default -> {

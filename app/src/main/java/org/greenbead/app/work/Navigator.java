@@ -1,6 +1,9 @@
 package org.greenbead.app.work;
 
+import java.util.Optional;
+import java.util.function.Consumer;
 import org.greenbead.app.shell.Page;
+import org.greenbead.core.board.Board;
 import org.greenbead.store.RunEntry;
 
 /** Where a page can send the technician. */
@@ -38,6 +41,16 @@ public interface Navigator {
 
     /** The questions that begin a job. */
     void newJob();
+
+    /** Draws a board of one's own, or changes it. */
+    void ownBoard(Optional<Board> change);
+
+    /**
+     * Draws a board on the way to something else.
+     *
+     * @param kept told the board once it is kept, back on the page it was asked from
+     */
+    void boardFor(Page from, Consumer<Board> kept);
 
     /** The plan of the job in hand at a glance. */
     void overview();

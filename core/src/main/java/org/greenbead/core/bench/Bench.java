@@ -19,7 +19,7 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
     }
 
     public Bench {
-        Check.text("bench id", id);
+        Check.id("bench id", id);
         Check.text("bench title", title);
         Check.within("room temperature", ambientC, 0, 45, "°C");
         Check.present("heater", heater);

@@ -14,14 +14,24 @@ import org.greenbead.core.quantity.Check;
  * @param copperUm       thickness of one layer, 5 to 210
  * @param copperCoverage part of a layer that is copper, 0.05 to 1
  * @param kThroughWPerMK conductivity through the laminate, 0.1 to 400 (a stencil is metal)
+ * @param assumed        what nobody has measured or read, by the names of {@link Assumed}
  */
 public record Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
         double copperUm,
-        double copperCoverage, double kThroughWPerMK, List<Chip> chips, List<ProtectedPart> parts) {
+        double copperCoverage, double kThroughWPerMK, List<Chip> chips, List<ProtectedPart> parts,
+        List<String> assumed) {
     private static final double NEAR_MM = 8;
 
+    /** One whose build is known. */
+    public Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
+            double copperUm, double copperCoverage, double kThroughWPerMK, List<Chip> chips,
+            List<ProtectedPart> parts) {
+        this(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage, kThroughWPerMK, chips,
+                parts, List.of());
+    }
+
     public Board {
-        Check.text("board id", id);
+        Check.id("board id", id);
         Check.text("board title", title);
         Check.present("board size", sizeMm);
         Check.within("board width", sizeMm.xMm(), 10, 500, "mm");
@@ -33,6 +43,7 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
         Check.within("conductivity through the board", kThroughWPerMK, 0.1, 400, "W/mK");
         chips = List.copyOf(Check.present("chips", chips));
         parts = List.copyOf(Check.present("parts", parts));
+        assumed = assumed == null ? List.of() : List.copyOf(assumed);
         Check.distinct("chip", chips, Chip::name);
         Check.distinct("part", parts, ProtectedPart::name);
         for (Chip chip : chips) {
@@ -77,13 +88,60 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
     public Board with(Chip changed) {
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
                 kThroughWPerMK,
-                chips.stream().map(c -> c.name().equals(changed.name()) ? changed : c).toList(), parts);
+                chips.stream().map(c -> c.name().equals(changed.name()) ? changed : c).toList(), parts,
+                assumed);
     }
 
     /** The same board with another list of parts. */
     public Board withParts(List<ProtectedPart> changed) {
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
-                kThroughWPerMK, chips, changed);
+                kThroughWPerMK, chips, changed, assumed);
+    }
+
+    /** The same board under another name; its assumptions go with it. */
+    public Board copy(String newId, String newTitle) {
+        return new Board(newId, newTitle, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, chips, parts, assumed);
+    }
+
+    /** Of another size; what then lies beside it is refused. */
+    public Board sized(Point newSizeMm) {
+        return new Board(id, title, newSizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, chips, parts, assumed);
+    }
+
+    /** Measured with a caliper. */
+    public Board thick(double measuredMm) {
+        return new Board(id, title, sizeMm, measuredMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, chips, parts, Assumed.without(assumed, Assumed.THICKNESS));
+    }
+
+    /** Read from the board's sheet. */
+    public Board copper(int layers, double micrometres, double coverage) {
+        return new Board(id, title, sizeMm, thicknessMm, layers, micrometres, coverage, kThroughWPerMK,
+                chips, parts, Assumed.without(assumed, Assumed.COPPER));
+    }
+
+    /** With one chip more, or in the place of the one of its name; the given things of it are assumed. */
+    public Board put(Chip chip, List<String> itsAssumed) {
+        var all = new java.util.ArrayList<>(chips);
+        int at = chips.stream().map(Chip::name).toList().indexOf(chip.name());
+        if (at < 0) {
+            all.add(chip);
+        } else {
+            all.set(at, chip);
+        }
+        var rest = assumed.stream().filter(a -> !Assumed.chip(a).equals(chip.name())).toList();
+        return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, all, parts, Assumed.with(rest, itsAssumed.toArray(String[]::new)));
+    }
+
+    /** Without the chip or part of that name. */
+    public Board without(String name) {
+        return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, chips.stream().filter(c -> !c.name().equals(name)).toList(),
+                parts.stream().filter(p -> !p.name().equals(name)).toList(),
+                assumed.stream().filter(a -> !Assumed.chip(a).equals(name)).toList());
     }
 
     private static void inside(String name, Point centre, Point size, Point board) {

@@ -1,6 +1,7 @@
 package org.greenbead.core.board;
 
 import java.util.List;
+import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -50,6 +51,28 @@ public record Chip(String name, String part, Side side, Point centreMm, Point si
     /** Body height over the joint, mm. */
     public double bodyMm() {
         return layers.stream().skip(1).mapToDouble(Layer::thicknessMm).sum();
+    }
+
+    /** Under another name, told what is printed on it. */
+    public Chip named(String newName, String newPart) {
+        return new Chip(newName, newPart, side, centreMm, sizeMm, layers, bodyLimitC, melts, meltsLimit,
+                floorLifeH, openH);
+    }
+
+    /** Somewhere else on the board. */
+    public Chip at(Side face, Point centre) {
+        return new Chip(name, part, face, centre, sizeMm, layers, bodyLimitC, melts, meltsLimit, floorLifeH,
+                openH);
+    }
+
+    /** With joints of another alloy. */
+    public Chip soldered(Alloy alloy) {
+        var sheets = new java.util.ArrayList<>(layers);
+        Layer.Joint j = joint();
+        sheets.set(0, new Layer.Joint(j.thicknessMm(), j.pitchMm(), j.ballMm(), alloy, j.underfilled(),
+                j.coverage()));
+        return new Chip(name, part, side, centreMm, sizeMm, sheets, bodyLimitC, melts, meltsLimit, floorLifeH,
+                openH);
     }
 
     /** The same chip after {@code more} further melts. */

@@ -39,6 +39,25 @@ public final class Check {
         return value;
     }
 
+    /**
+     * A name that also stands in file names.
+     *
+     * @throws IllegalArgumentException when it is empty, longer than 40 characters, or holds a control sign, a slash or two dots in a row
+     */
+    public static String id(String name, String value) {
+        text(name, value);
+        if (value.length() > 40) {
+            throw new IllegalArgumentException(
+                    name + " has " + value.length() + " characters; allowed are 40");
+        }
+        if (value.contains("..")
+                || value.chars().anyMatch(c -> Character.isISOControl(c) || c == '/' || c == '\\')) {
+            throw new IllegalArgumentException(name + " \"" + value.replaceAll("\\p{Cntrl}", "?")
+                    + "\" holds a slash, two dots in a row or a control sign; use letters, digits, - and _");
+        }
+        return value;
+    }
+
     /** @throws IllegalArgumentException when {@code value} is null */
     public static <T> T present(String name, T value) {
         if (value == null) {

@@ -2,6 +2,7 @@ package org.greenbead.core.run;
 
 import java.util.Optional;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.quantity.Check;
@@ -149,7 +150,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         Optional<AirSetting> blown = recipe.stages().stream().flatMap(s -> s.air().stream())
                 .reduce((a, b) -> b);
         return Uncertainty.of(bench, board.id(), blown.map(AirSetting::nozzleMm).orElse(0.0),
-                blown.map(AirSetting::flowLpm).orElse(0.0));
+                blown.map(AirSetting::flowLpm).orElse(0.0), Assumed.ofTarget(board, job.target()));
     }
 
     /** The chip is put over the middle of the heater: that is how it is placed on the bench. */

@@ -7,6 +7,7 @@ import java.util.function.Function;
 import java.util.function.ToDoubleFunction;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Assumed;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -34,6 +35,13 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
     /** A jet measured through one nozzle tells this much less of another. Judgement. */
     private static final double OTHER_NOZZLE_LN = 0.15;
     private static final double SAME_NOZZLE_MM = 0.6;
+    private static final double MOST_LN = 0.6;
+    /** Laminates are sold from 0.8 to 1.6 mm; a guess among them is wrong by this much in mass. ln(1.6/0.8)/2.8, a uniform choice. */
+    private static final double THICKNESS_LN = 0.25;
+    /** Two to twelve layers, a third to two thirds of each copper. Judgement. */
+    private static final double COPPER_LN = 0.40;
+    /** A body of another build answers the same air by so much more or less. Judgement. */
+    private static final double PACKAGE_LN = 0.10;
 
     /**
      * What the counted calibrations of a bench say of a heating: the air by nozzle and flow, the heater whatever was blown, the
@@ -41,19 +49,37 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
      * holds for any bench (normal prior, normal likelihoods: Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., 2.5).
      */
     public static Uncertainty of(Bench bench, String board, double nozzleMm, double flowLpm) {
+        return of(bench, board, nozzleMm, flowLpm, List.of());
+    }
+
+    /**
+     * The same for a board of which some things were assumed; runs with this board make up for it, for they have felt its true build.
+     *
+     * @param assumed names of {@link Assumed} of the board and of the chip that is worked
+     */
+    public static Uncertainty of(Bench bench, String board, double nozzleMm, double flowLpm,
+            List<String> assumed) {
+        boolean thickness = assumed.contains(Assumed.THICKNESS);
+        boolean copper = assumed.contains(Assumed.COPPER);
+        boolean body = assumed.stream().anyMatch(a -> Assumed.what(a).equals("package"));
+        double heatLn = UNCALIBRATED.boardHeatLn;
+        double alongLn = UNCALIBRATED.boardConductivityLn;
+        heatLn = Math.min(MOST_LN, Math.hypot(heatLn, thickness ? THICKNESS_LN : 0));
+        alongLn = Math.min(MOST_LN, Math.hypot(alongLn, copper ? COPPER_LN : 0));
         List<Calibration> counted = bench.calibrations().stream().filter(Calibration::counted).toList();
-        double jetLn = Math.hypot(UNCALIBRATED.jetLn, bench.air().dial().jetLn());
+        double jetLn = Math.min(MOST_LN, Math.hypot(body ? PACKAGE_LN : 0,
+                Math.hypot(UNCALIBRATED.jetLn, bench.air().dial().jetLn())));
         if (counted.isEmpty()) {
             return new Uncertainty(UNCALIBRATED.mean, jetLn, UNCALIBRATED.preheaterLn,
-                    UNCALIBRATED.boardHeatLn, UNCALIBRATED.boardConductivityLn, false);
+                    heatLn, alongLn, false);
         }
         List<Calibration> blown = counted.stream().filter(c -> c.nozzleMm() > 0).toList();
         List<Calibration> same = counted.stream().filter(c -> c.board().equals(board)).toList();
         double[] jet = joined(jetLn, blown, Calibration::jet,
                 c -> foreign(c, nozzleMm, flowLpm));
         double[] preheater = joined(UNCALIBRATED.preheaterLn, counted, Calibration::preheater, c -> 0);
-        double[] heat = joined(UNCALIBRATED.boardHeatLn, same, Calibration::boardHeat, c -> 0);
-        double[] along = joined(UNCALIBRATED.boardConductivityLn, same, Calibration::boardConductivity,
+        double[] heat = joined(heatLn, same, Calibration::boardHeat, c -> 0);
+        double[] along = joined(alongLn, same, Calibration::boardConductivity,
                 c -> 0);
         return new Uncertainty(
                 new Multipliers(Math.exp(jet[0]), Math.exp(preheater[0]), Math.exp(heat[0]),

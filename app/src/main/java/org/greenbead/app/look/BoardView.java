@@ -1,9 +1,10 @@
-package org.greenbead.app.picture;
+package org.greenbead.app.look;
 
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.geometry.BoundingBox;
@@ -18,7 +19,6 @@ import javafx.scene.shape.Polygon;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.shape.Shape;
 import javafx.scene.text.Text;
-import org.greenbead.app.look.Looks;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
@@ -28,7 +28,7 @@ import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
 
 /** A board with what lies on it, over its photo where that was squared up, else drawn. A cross marks the place that keys mean. */
-final class BoardView extends Region {
+public final class BoardView extends Region {
     private final ImageView photo = new ImageView();
     private final Group marks = new Group();
     private Board board;
@@ -41,12 +41,15 @@ final class BoardView extends Region {
     private List<Px> marked = List.of();
     private String target = "";
     private List<Spot> spots = List.of();
+    private static final double LEAST_PX = 6;
+    private Px pressed = new Px(0, 0);
+    private Optional<Px> dragged = Optional.empty();
     private final List<Bounds> named = new ArrayList<>();
 
     /** Something that is no part: a screw, a lost piece, a damaged pad. @param kind style of its mark: screw, screw-in, lost, found */
-    record Spot(String name, Point at, String kind) {}
+    public record Spot(String name, Point at, String kind) {}
 
-    BoardView(Consumer<Point> pointed, Consumer<Px> pointedPx) {
+    public BoardView(Consumer<Point> pointed, Consumer<Px> pointedPx) {
         photo.setManaged(false);
         marks.setManaged(false);
         getChildren().addAll(photo, marks);
@@ -65,7 +68,36 @@ final class BoardView extends Region {
         });
     }
 
-    void show(Board shown, String targetChip, Side face, List<Spot> more) {
+    /** From now on a rectangle can be drawn with the mouse; a press that goes nowhere still points. */
+    public void drawn(BiConsumer<Point, Point> boxed) {
+        setOnMouseDragged(e -> {
+            if (board != null && !corners) {
+                dragged = Optional.of(new Px(e.getX(), e.getY()));
+                draw();
+            }
+        });
+        addEventHandler(javafx.scene.input.MouseEvent.MOUSE_PRESSED,
+                e -> pressed = new Px(e.getX(), e.getY()));
+        setOnMouseReleased(e -> {
+            boolean far = dragged.filter(d -> Math.hypot(d.x() - pressed.x(), d.y() - pressed.y()) > LEAST_PX)
+                    .isPresent();
+            dragged = Optional.empty();
+            if (far) {
+                boxed.accept(place(pressed), place(new Px(e.getX(), e.getY())));
+            }
+            draw();
+        });
+    }
+
+    private Point place(Px here) {
+        return squared.filter(s -> overPhoto())
+                .map(s -> s.toMm(new Px((here.x() - left()) / scale(), (here.y() - top()) / scale())))
+                .map(p -> new Point(Math.clamp(p.xMm(), 0, board.sizeMm().xMm()),
+                        Math.clamp(p.yMm(), 0, board.sizeMm().yMm())))
+                .orElseGet(() -> mmOf(here.x(), here.y()));
+    }
+
+    public void show(Board shown, String targetChip, Side face, List<Spot> more) {
         board = shown;
         target = targetChip;
         side = face;
@@ -73,19 +105,19 @@ final class BoardView extends Region {
         draw();
     }
 
-    void photo(Optional<Image> taken, Optional<Squared> by) {
+    public void photo(Optional<Image> taken, Optional<Squared> by) {
         image = taken;
         squared = by;
         draw();
     }
 
-    void cross(Point at) {
+    public void cross(Point at) {
         cross = at;
         draw();
     }
 
     /** While corners are marked the cross moves in the picture. */
-    void corners(boolean on, List<Px> so, Px at) {
+    public void corners(boolean on, List<Px> so, Px at) {
         corners = on;
         marked = so;
         crossPx = at;
@@ -183,6 +215,9 @@ final class BoardView extends Region {
             beside(spot.name(), p);
         }
         cross(at(cross));
+        dragged.ifPresent(d -> marks.getChildren().add(Looks.as(new Rectangle(Math.min(d.x(), pressed.x()),
+                Math.min(d.y(), pressed.y()), Math.abs(d.x() - pressed.x()), Math.abs(d.y() - pressed.y())),
+                "picture-drawn")));
     }
 
     private void drawCorners() {

@@ -1,0 +1,343 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import org.greenbead.core.board.Assumed;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.kind.BoardKind;
+import org.greenbead.core.kind.PackageKind;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** A newcomer: an empty folder, a board, a ruler. Nothing of the made-up world is there unless its door is opened. */
+public class FirstStartTest {
+    private BenchWindow window;
+
+    @BeforeMethod
+    public void openEmpty() throws Exception {
+        window = BenchWindow.onNothing();
+        window.open();
+        window.awaitNode("#door-job");
+    }
+
+    @AfterMethod(alwaysRun = true)
+    public void close() throws Exception {
+        window.close();
+        window.remove();
+    }
+
+    private void type(String id, String text) throws Exception {
+        window.fx(() -> {
+            var line = (TextInputControl) window.scene().lookup(id);
+            line.requestFocus();
+            line.setText(text);
+            return null;
+        });
+        window.press(KeyCode.ENTER);
+    }
+
+    private boolean says(String part) throws Exception {
+        return window.fx(() -> window.scene().getRoot().lookupAll(".label").stream()
+                .anyMatch(n -> n instanceof Label l && l.getText().contains(part)));
+    }
+
+    /** From corner to corner, as parts of the view. */
+    private void drag(double fromX, double fromY, double toX, double toY) throws Exception {
+        window.fx(() -> {
+            var view = (org.greenbead.app.look.BoardView) window.scene().lookup("#own-view");
+            double w = view.getWidth();
+            double h = view.getHeight();
+            for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_DRAGGED,
+                    MouseEvent.MOUSE_RELEASED)) {
+                boolean first = type == MouseEvent.MOUSE_PRESSED;
+                double x = (first ? fromX : toX) * w;
+                double y = (first ? fromY : toY) * h;
+                var at = view.localToScene(x, y);
+                javafx.event.Event.fireEvent(view,
+                        new MouseEvent(type, at.getX(), at.getY(), at.getX(), at.getY(),
+                                MouseButton.PRIMARY, 1, false, false, false, false, true, false, false, true,
+                                false, true,
+                                new javafx.scene.input.PickResult(view, at.getX(), at.getY())));
+            }
+            return null;
+        });
+    }
+
+    @Test
+    public void anEmptyLedgerStaysEmptyAndNoKeyTrips() throws Exception {
+        window.picture("first");
+        assertFalse(window.shows("#demo-flag"));
+        for (KeyCode key : List.of(KeyCode.R, KeyCode.J, KeyCode.Y, KeyCode.D, KeyCode.P, KeyCode.K,
+                KeyCode.T,
+                KeyCode.G, KeyCode.M, KeyCode.M)) {
+            window.press(key);
+        }
+        assertTrue(window.shows("#door-job"), "they lead nowhere yet");
+        for (KeyCode place : List.of(KeyCode.O, KeyCode.Q, KeyCode.L, KeyCode.U, KeyCode.B)) {
+            window.press(place);
+            window.await("another page", () -> window.scene().lookup("#door-job") == null);
+            window.press(KeyCode.G);
+            window.awaitNode("#door-job");
+        }
+        assertFalse(says("unexpected"), "nothing went wrong on the way");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.jobs().size() + ledger.boards().size() + ledger.benches().size()
+                    + ledger.runs().size(), 0);
+        }
+        window.open();
+    }
+
+    @Test
+    public void aBenchOfTheUsualKindIsMadeWithOnePress() throws Exception {
+        window.press(KeyCode.DIGIT2);
+        window.awaitNode("#usual-infrared");
+        window.click("#usual-infrared");
+        window.awaitNode("#guided-bench-1");
+        window.click("#guided-bench-1");
+        window.awaitText("#trouble", "");
+        window.press(KeyCode.G);
+        window.await("the doors know", () -> says("Benches you have: 1"));
+    }
+
+    /** The demo lies in a folder within one's own, is marked, and one press leads back; nothing of it is in one's own ledger. */
+    @Test
+    public void theDemoHasADoorAndAWayBack() throws Exception {
+        window.press(KeyCode.DIGIT3);
+        window.awaitNode("#demo-flag");
+        window.await("its flag", () -> window.shows("#demo-flag"));
+        window.awaitText("#job-id", "SB-0417");
+        window.picture("demo-flag");
+        window.click("#demo-flag");
+        window.awaitNode("#door-job");
+        assertFalse(window.shows("#demo-flag"));
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            assertTrue(ledger.jobs().isEmpty() && ledger.boards().isEmpty() && ledger.chips().isEmpty());
+        }
+        window.open();
+    }
+
+    /** Two hundred boards: what is looked for is typed. */
+    @Test
+    public void twoHundredBoardsAreSearchedByName() throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            for (int i = 0; i < 200; i++) {
+                Board bare = BoardKind.require("general").board("QB-" + (1000 + i), "a board",
+                        new Point(50, 60));
+                ledger.save(i == 186
+                        ? bare
+                        : PackageKind.require("thin").onto(bare, "U1", "K-1",
+                                org.greenbead.core.board.Side.TOP, new Point(20, 20), new Point(9, 9), 0.5,
+                                Optional.empty()));
+            }
+        }
+        window.open();
+        window.awaitNode("#door-job");
+        window.press(KeyCode.SPACE);
+        window.press(KeyCode.DIGIT2);
+        type("#new-line", "One of many");
+        type("#new-line", "dead");
+        type("#new-line", "Ferry Hollin");
+        window.awaitText("#new-question", "Which board");
+        window.await("the line to search in",
+                () -> window.scene().lookup("#new-line") != null
+                        && window.scene().lookup("#new-line").isVisible());
+        type("#new-line", "1186");
+        window.awaitText("#new-said", "no chip yet");
+        type("#new-line", "1187");
+        window.awaitText("#new-question", "Which chip");
+        assertTrue(says("QB-1187"));
+    }
+
+    private static final int PHOTO_W = 900;
+    private static final int PHOTO_H = 700;
+    /** Corners of the board in the photo, taken from a little below: lower left, lower right, upper right, upper left. */
+    private static final double[][] CORNERS = {{120, 640}, {790, 610}, {720, 90}, {200, 70}};
+
+    /** A board of 80 x 60 mm seen aslant, with a dark chip of 15 x 15 mm in it; painted by its own few lines of projective geometry. */
+    private static java.nio.file.Path photo() throws Exception {
+        var seen = org.greenbead.core.picture.Squared.of(
+                java.util.Arrays.stream(CORNERS).map(c -> new org.greenbead.core.picture.Px(c[0], c[1]))
+                        .toList(),
+                new Point(80, 60));
+        var image = new java.awt.image.BufferedImage(PHOTO_W, PHOTO_H,
+                java.awt.image.BufferedImage.TYPE_INT_RGB);
+        var g = image.createGraphics();
+        g.setColor(new java.awt.Color(190, 185, 175));
+        g.fillRect(0, 0, PHOTO_W, PHOTO_H);
+        fill(g, new java.awt.Color(20, 90, 60), seen, 0, 0, 80, 60);
+        fill(g, new java.awt.Color(25, 25, 28), seen, 32.5, 22.5, 47.5, 37.5);
+        g.dispose();
+        var file = java.nio.file.Files.createTempFile("board", ".png");
+        javax.imageio.ImageIO.write(image, "png", file.toFile());
+        return file;
+    }
+
+    private static void fill(java.awt.Graphics2D g, java.awt.Color colour,
+            org.greenbead.core.picture.Squared seen, double x0, double y0, double x1, double y1) {
+        var path = new java.awt.Polygon();
+        for (Point p : List.of(new Point(x0, y0), new Point(x1, y0), new Point(x1, y1), new Point(x0, y1))) {
+            path.addPoint((int) Math.round(seen.toPx(p).x()), (int) Math.round(seen.toPx(p).y()));
+        }
+        g.setColor(colour);
+        g.fillPolygon(path);
+    }
+
+    /** Where a place of the photo lies, as parts of the view that shows all of it. */
+    private double[] part(double x, double y) throws Exception {
+        return window.fx(() -> {
+            var view = (org.greenbead.app.look.BoardView) window.scene().lookup("#own-view");
+            double scale = Math.min((view.getWidth() - 8) / PHOTO_W, (view.getHeight() - 8) / PHOTO_H);
+            return new double[]{((view.getWidth() - PHOTO_W * scale) / 2 + x * scale) / view.getWidth(),
+                    ((view.getHeight() - PHOTO_H * scale) / 2 + y * scale) / view.getHeight()};
+        });
+    }
+
+    /** From a photo taken aslant: four corners and a ruler, then the chip is drawn over what is seen and has its true size. */
+    @Test
+    public void aBoardIsDrawnOverItsPhoto() throws Exception {
+        window.choose(photo());
+        window.press(KeyCode.U);
+        window.awaitNode("#boards-list");
+        window.press(KeyCode.N);
+        window.awaitText("#own-question", "printed on the board");
+        type("#own-line", "AS-2");
+        window.awaitText("#own-question", "How wide and deep");
+        type("#own-line", "80 x 60");
+        window.awaitText("#own-question", "Draw the first chip");
+        window.press(KeyCode.E);
+        window.awaitText("#own-question", "lower left");
+        for (double[] corner : CORNERS) {
+            double[] at = part(corner[0], corner[1]);
+            drag(at[0], at[1], at[0], at[1]);
+        }
+        window.awaitText("#own-said", "under the board");
+        // The chip as it is seen: its opposite corners in the photo.
+        var seen = org.greenbead.core.picture.Squared.of(
+                java.util.Arrays.stream(CORNERS).map(c -> new org.greenbead.core.picture.Px(c[0], c[1]))
+                        .toList(),
+                new Point(80, 60));
+        var low = seen.toPx(new Point(32.5, 22.5));
+        var high = seen.toPx(new Point(47.5, 37.5));
+        double[] from = part(low.x(), low.y());
+        double[] to = part(high.x(), high.y());
+        drag(from[0], from[1], to[0], to[1]);
+        window.awaitText("#pedal-word", "Keep AS-2");
+        window.picture("own-photo");
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#board-AS-2");
+        window.press(KeyCode.C);
+        window.awaitText("#boards-said", "AS-2-2");
+        window.awaitNode("#board-AS-2-2");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#boards-said", "is gone");
+        window.pressControl(KeyCode.Z);
+        window.awaitText("#boards-said", "is back");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#own-question", "What else lies on AS-2");
+        window.picture("own-again");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Chip chip = ledger.document(Format.BOARD, "AS-2", Board.class).requireChip("U1");
+            assertEquals(chip.sizeMm(), new Point(15, 15));
+            assertEquals(chip.centreMm().xMm(), 40, 0.3);
+            assertEquals(chip.centreMm().yMm(), 30, 0.3);
+            assertEquals(ledger.boards().size(), 2);
+            assertTrue(ledger.setting("board-photo.AS-2").isPresent());
+        }
+        window.open();
+    }
+
+    /** The first own job, rehearsed: drawn with the mouse, sized by a ruler, on a usual bench. */
+    @Test
+    public void firstOwnJobIsRehearsed() throws Exception {
+        window.press(KeyCode.SPACE);
+        window.awaitText("#new-question", "What is the job for");
+        window.press(KeyCode.DIGIT2);
+        type("#new-line", "Echo sounder");
+        type("#new-line", "no picture");
+        type("#new-line", "Ferry Hollin");
+        window.awaitText("#new-question", "Which board");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#own-question", "printed on the board");
+        type("#own-line", "../../etc");
+        window.awaitText("#own-said", "slash");
+        type("#own-line", "ES-5");
+        window.awaitText("#own-question", "How wide and deep is ES-5");
+        type("#own-line", "-3 x 80");
+        window.awaitText("#own-said", "is no size");
+        type("#own-line", "2000 x 80");
+        window.awaitText("#own-said", "width or depth is 2000 mm");
+        type("#own-line", "60 x 80");
+        window.awaitText("#own-question", "Draw the first chip");
+        window.picture("own-empty");
+        drag(0.45, 0.40, 0.58, 0.56);
+        window.awaitText("#pedal-word", "Keep ES-5");
+        window.press(KeyCode.W);
+        type("#own-size", "15 x 15");
+        type("#own-pitch", "0.8");
+        type("#own-part", "Marked K41");
+        window.click("#own-kind-lidded");
+        window.awaitNode("#own-assumed");
+        drag(0.45, 0.40, 0.60, 0.60);
+        window.await("the overlap is refused", () -> says("overlap"));
+        drag(0.40, 0.85, 0.48, 0.93);
+        window.click("#own-part-connector");
+        window.await("a connector", () -> says("connector, up to"));
+        window.press(KeyCode.DELETE);
+        window.await("gone", () -> !says("connector, up to"));
+        window.pressControl(KeyCode.Z);
+        type("#own-thickness", "1.2");
+        window.await("measured", () -> !says("its thickness"));
+        window.picture("own-drawn");
+        window.fx(() -> {
+            window.scene().getRoot().requestFocus();
+            return null;
+        });
+        window.press(KeyCode.SPACE);
+        window.awaitText("#new-question", "Which chip");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#new-question", "On which bench");
+        window.picture("own-bench");
+        window.press(KeyCode.DIGIT1);
+        window.awaitText("#job-id", "J-0001");
+        window.press(KeyCode.R);
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.picture("own-recipe");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Board kept = ledger.document(Format.BOARD, "ES-5", Board.class);
+            Chip chip = kept.requireChip("U1");
+            assertEquals(chip.part(), "Marked K41");
+            assertEquals(chip.sizeMm().xMm(), 15, 1e-9);
+            assertEquals(chip.joint().pitchMm(), 0.8, 1e-9);
+            assertEquals(kept.thicknessMm(), 1.2, 1e-9);
+            assertFalse(kept.assumed().contains(Assumed.THICKNESS), "it was measured");
+            assertTrue(kept.assumed().contains(Assumed.alloyOf("U1")), "nobody said which alloy");
+            assertEquals(kept.parts().stream().map(p -> p.kind()).toList(), List.of("connector"));
+            assertEquals(ledger.benches().stream().map(b -> b.id()).toList(), List.of("bench-1"));
+            assertEquals(ledger.usedBy(Format.BOARD, "ES-5"), List.of("J-0001"));
+            assertTrue(ledger.chips().isEmpty() && ledger.boards().size() == 1, "nothing made up came along");
+            assertEquals(ledger.setting("board-photo.ES-5"), Optional.empty());
+        }
+        window.open();
+    }
+}

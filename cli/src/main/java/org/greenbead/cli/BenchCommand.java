@@ -1,0 +1,198 @@
+package org.greenbead.cli;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.greenbead.core.bench.AirStation;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.BottomHeater;
+import org.greenbead.core.board.Point;
+import org.greenbead.core.kind.BenchKind;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Benches of one's own. */
+@Command(name = "bench", mixinStandardHelpOptions = true, description = "Benches of the ledger: make, set, show, copy, remove.", subcommands = {
+        BenchCommand.ListAll.class, BenchCommand.New.class, BenchCommand.Set.class, BenchCommand.Show.class,
+        BenchCommand.Copy.class, BenchCommand.Remove.class})
+final class BenchCommand implements Runnable {
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public void run() {
+        spec.commandLine().usage(spec.commandLine().getOut());
+    }
+
+    /** What they share. */
+    private abstract static class OnBenches implements Callable<Integer> {
+        @Mixin
+        Shared shared;
+        @Spec
+        CommandSpec spec;
+
+        abstract void work(Ledger ledger) throws Exception;
+
+        @Override
+        public Integer call() throws Exception {
+            try (Ledger ledger = shared.ledger()) {
+                work(ledger);
+            }
+            return 0;
+        }
+
+        void say(String line) {
+            spec.commandLine().getOut().println(line);
+        }
+
+        Bench bench(Ledger ledger, String id) throws Exception {
+            return ledger.document(Format.BENCH, id, Bench.class);
+        }
+
+        void fresh(Ledger ledger, String id) {
+            if (ledger.holds(Format.BENCH, id)) {
+                throw new IllegalArgumentException("bench " + id + " is there already; choose another name");
+            }
+        }
+
+        void told(Bench bench) {
+            long counted = bench.calibrations().stream().filter(c -> c.counted()).count();
+            say(String.format(Locale.ROOT,
+                    "%s  %s: %s %.0f x %.0f mm up to %.0f °C, air up to %.0f °C and %.0f L/min, nozzles %s mm, %d thermocouples, %s",
+                    bench.id(), bench.title(), bench.heater().name(), bench.heater().sizeMm().xMm(),
+                    bench.heater().sizeMm().yMm(), bench.heater().maxC(), bench.air().maxC(),
+                    bench.air().maxLpm(),
+                    String.join(" ",
+                            bench.air().nozzlesMm().stream()
+                                    .map(n -> String.format(Locale.ROOT, "%.0f", n)).toList()),
+                    bench.probes().size(),
+                    counted == 0 ? "nothing of it measured yet" : counted + " calibrations count"));
+        }
+    }
+
+    @Command(name = "list", mixinStandardHelpOptions = true, description = "Every bench.")
+    static final class ListAll extends OnBenches {
+        @Override
+        void work(Ledger ledger) {
+            ledger.benches().forEach(this::told);
+            if (ledger.benches().isEmpty()) {
+                say("no bench yet; make one: greenbead bench new ID --kind open_small");
+            }
+        }
+    }
+
+    @Command(name = "new", mixinStandardHelpOptions = true, description = "A usual bench that nobody has measured.")
+    static final class New extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Option(names = "--kind", defaultValue = "open_small", description = "open_small, open_large, infrared or hot_plate (default ${DEFAULT-VALUE}).")
+        private String kind;
+        @Option(names = "--title", description = "How it is called.")
+        private Optional<String> title;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            fresh(ledger, id);
+            Bench made = BenchKind.require(kind).bench(id, title.orElse(id));
+            ledger.save(made);
+            told(made);
+        }
+    }
+
+    @Command(name = "set", mixinStandardHelpOptions = true, description = "What the bench is, as read from it.")
+    static final class Set extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Option(names = "--title", description = "How it is called.")
+        private Optional<String> title;
+        @Option(names = "--room", description = "Room, °C.")
+        private Optional<Double> room;
+        @Option(names = "--heater-size", description = "Hot face, mm: 120x100.")
+        private Optional<String> heaterSize;
+        @Option(names = "--heater-gap", description = "From hot face to board, mm.")
+        private Optional<Double> gap;
+        @Option(names = "--heater-max", description = "Highest setting, °C.")
+        private Optional<Double> heaterMax;
+        @Option(names = "--nozzles", split = ",", description = "Inner diameters, mm: 6,10,14.")
+        private List<Double> nozzles;
+        @Option(names = "--air-max", description = "Highest setting, °C.")
+        private Optional<Double> airMax;
+        @Option(names = "--flow-max", description = "Most air, L/min.")
+        private Optional<Double> flowMax;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Bench b = bench(ledger, id);
+            BottomHeater h = b.heater();
+            AirStation a = b.air();
+            Bench changed = new Bench(b.id(), title.orElse(b.title()), room.orElse(b.ambientC()),
+                    new BottomHeater(h.name(), h.contact(),
+                            heaterSize.isPresent() ? Point.size(heaterSize.get()) : h.sizeMm(),
+                            gap.orElse(h.gapMm()), h.emissivity(), h.gapHWPerM2K(), h.tauHeatS(),
+                            h.tauCoolS(), heaterMax.orElse(h.maxC()), h.multiplier()),
+                    new AirStation(a.name(), nozzles == null ? a.nozzlesMm() : nozzles,
+                            airMax.orElse(a.maxC()), flowMax.orElse(a.maxLpm()), a.lossWPerK(), a.tauS(),
+                            a.multiplier(), a.dial()),
+                    b.probes(), b.calibrations());
+            ledger.save(changed);
+            told(changed);
+        }
+    }
+
+    @Command(name = "show", mixinStandardHelpOptions = true, description = "A bench; with --json as a file of the open format.")
+    static final class Show extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Option(names = "--json", description = "As greenbead/bench/1.")
+        private boolean json;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Bench bench = bench(ledger, id);
+            if (json) {
+                say(shared.files().write(Format.BENCH, bench));
+                return;
+            }
+            told(bench);
+            List<String> on = ledger.usedBy(Format.BENCH, id);
+            say(on.isEmpty() ? "  no job lies on it" : "  jobs on it: " + String.join(", ", on));
+        }
+    }
+
+    @Command(name = "copy", mixinStandardHelpOptions = true, description = "The same bench under another name, without what its runs have told.")
+    static final class Copy extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Parameters(index = "1", paramLabel = "NEW")
+        private String copy;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            fresh(ledger, copy);
+            Bench b = bench(ledger, id);
+            Bench made = new Bench(copy, b.title(), b.ambientC(), b.heater(), b.air(), b.probes());
+            ledger.save(made);
+            told(made);
+        }
+    }
+
+    @Command(name = "remove", mixinStandardHelpOptions = true, description = "Takes a bench out of the ledger; one that jobs lie on stays.")
+    static final class Remove extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            bench(ledger, id);
+            ledger.remove(Format.BENCH, id);
+            say("bench " + id + " is gone");
+        }
+    }
+}

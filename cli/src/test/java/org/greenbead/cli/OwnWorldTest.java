@@ -1,0 +1,129 @@
+package org.greenbead.cli;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.greenbead.core.board.Board;
+import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Boards and benches of one's own by the command line, in an empty folder. */
+public class OwnWorldTest {
+    private Path data;
+    private String out = "";
+    private String err = "";
+
+    @BeforeMethod
+    public void folder() throws Exception {
+        data = Files.createTempDirectory("greenbead-own");
+    }
+
+    private int run(String... words) {
+        var said = new StringWriter();
+        var wrong = new StringWriter();
+        var all = new ArrayList<>(Arrays.asList(words));
+        all.addAll(List.of("--data", data.toString()));
+        int status = Main.execute(new PrintWriter(said, true), new PrintWriter(wrong, true),
+                all.toArray(String[]::new));
+        out = said.toString();
+        err = wrong.toString();
+        return status;
+    }
+
+    @Test
+    public void aBoardIsMadeMeasuredAndShown() throws Exception {
+        assertEquals(run("board", "list"), 0, err);
+        assertTrue(out.contains("no board yet"), out);
+        assertEquals(run("board", "new", "ES-5", "--size", "60x80", "--title", "Echo sounder"), 0, err);
+        assertTrue(out.contains("assumed: its thickness, its layers and copper"), out);
+        assertEquals(run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15", "--kind", "lidded",
+                "--part", "K-41", "--pitch", "0.8"), 0, err);
+        assertEquals(run("board", "put", "ES-5", "J1", "--at", "8x70", "--size", "8x4", "--part-kind",
+                "connector"), 0, err);
+        assertEquals(run("board", "set", "ES-5", "--thickness", "1.2"), 0, err);
+        assertFalse(out.contains("thickness,"), out);
+        assertEquals(run("board", "show", "ES-5"), 0, err);
+        assertTrue(out.contains("K-41") && out.contains("connector") && out.contains("no job stands on it"),
+                out);
+        assertEquals(run("board", "show", "ES-5", "--json"), 0, err);
+        Board read = new OpenFiles().parse(out, "shown", Format.BOARD, Board.class);
+        assertEquals(read.requireChip("U1").joint().pitchMm(), 0.8, 1e-12);
+        assertEquals(read.assumed(), List.of("copper", "U1.package", "U1.life", "U1.alloy"));
+    }
+
+    @Test
+    public void whatJobsStandOnIsNeverChangedUnderThem() throws Exception {
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15");
+        run("bench", "new", "window", "--kind", "infrared");
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            var beads = org.greenbead.core.route.Routes.shipped().beads(
+                    org.greenbead.core.route.JobKind.REPLACE,
+                    org.greenbead.core.route.Routes.recipes("ES-5", "U1"));
+            ledger.save(new org.greenbead.core.route.Job("J-0001", "Echo sounder", "dead", "Ferry Hollin",
+                    "ES-5", "U1", "window", beads), "opened", "");
+        }
+        assertEquals(run("board", "set", "ES-5", "--thickness", "1.0"), 2);
+        assertTrue(err.contains("J-0001") && err.contains("board copy ES-5"), err);
+        assertEquals(run("board", "remove", "ES-5"), 2);
+        assertTrue(err.contains("J-0001 stands on it"), err);
+        assertEquals(run("bench", "remove", "window"), 2);
+        assertTrue(err.contains("J-0001"), err);
+        assertEquals(run("board", "copy", "ES-5", "ES-5b"), 0, err);
+        assertEquals(run("board", "set", "ES-5b", "--thickness", "1.0"), 0, err);
+        assertEquals(run("board", "remove", "ES-5b"), 0, err);
+        run("board", "list");
+        assertTrue(out.contains("ES-5 ") && !out.contains("ES-5b"), out);
+    }
+
+    @Test
+    public void aBenchIsMadeSetAndShown() throws Exception {
+        assertEquals(run("bench", "list"), 0, err);
+        assertTrue(out.contains("no bench yet"), out);
+        assertEquals(run("bench", "new", "window", "--kind", "hot_plate", "--title", "By the window"), 0,
+                err);
+        assertTrue(out.contains("nothing of it measured yet"), out);
+        assertEquals(run("bench", "set", "window", "--room", "19", "--nozzles", "5,9", "--air-max", "500"), 0,
+                err);
+        assertEquals(run("bench", "set", "window", "--room", "-273.2"), 2);
+        assertTrue(err.contains("room temperature"), err);
+        assertEquals(run("bench", "copy", "window", "door"), 0, err);
+        assertEquals(run("bench", "show", "door", "--json"), 0, err);
+        var read = new OpenFiles().parse(out, "shown", Format.BENCH, org.greenbead.core.bench.Bench.class);
+        assertEquals(read.ambientC(), 19, 1e-12);
+        assertEquals(read.air().nozzlesMm(), List.of(5.0, 9.0));
+        assertTrue(read.heater().contact());
+        assertEquals(run("bench", "remove", "door"), 0, err);
+    }
+
+    @Test
+    public void hostileNamesAndSizesAreRefused() {
+        assertEquals(run("board", "new", "../../x", "--size", "60x80"), 2);
+        assertTrue(err.contains("slash"), err);
+        assertEquals(run("board", "new", "A", "--size", "2000x80"), 2);
+        assertTrue(err.contains("2000 mm"), err);
+        assertEquals(run("board", "new", "A", "--size", "60x80", "--kind", "wood"), 2);
+        assertTrue(err.contains("general"), err);
+        run("board", "new", "A", "--size", "60x80");
+        assertEquals(run("board", "new", "A", "--size", "60x80"), 2);
+        assertTrue(err.contains("there already"), err);
+        assertEquals(run("board", "put", "A", "U1", "--at", "1x1", "--size", "14x14"), 2);
+        assertTrue(err.contains("wholly on the board"), err);
+        assertEquals(run("board", "put", "A", "U1", "--at", "30x30", "--size", "90x14"), 2);
+        assertEquals(run("board", "take", "A", "U7"), 2);
+        assertTrue(err.contains("nothing called U7"), err);
+        assertEquals(run("board", "remove", "nowhere"), 2);
+    }
+}
