@@ -4,7 +4,14 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.Polygon;
+import java.awt.image.BufferedImage;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.InstantSource;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Label;
@@ -12,12 +19,17 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import javax.imageio.ImageIO;
+import org.greenbead.app.look.BoardView;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BoardKind;
 import org.greenbead.core.kind.PackageKind;
+import org.greenbead.core.picture.Px;
+import org.greenbead.core.picture.Squared;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -60,7 +72,7 @@ public class FirstStartTest {
     /** From corner to corner, as parts of the view. */
     private void drag(double fromX, double fromY, double toX, double toY) throws Exception {
         window.fx(() -> {
-            var view = (org.greenbead.app.look.BoardView) window.scene().lookup("#own-view");
+            var view = (BoardView) window.scene().lookup("#own-view");
             double w = view.getWidth();
             double h = view.getHeight();
             for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_DRAGGED,
@@ -145,7 +157,7 @@ public class FirstStartTest {
                 ledger.save(i == 186
                         ? bare
                         : PackageKind.require("thin").onto(bare, "U1", "K-1",
-                                org.greenbead.core.board.Side.TOP, new Point(20, 20), new Point(9, 9), 0.5,
+                                Side.TOP, new Point(20, 20), new Point(9, 9), 0.5,
                                 Optional.empty()));
             }
         }
@@ -173,27 +185,27 @@ public class FirstStartTest {
     private static final double[][] CORNERS = {{120, 640}, {790, 610}, {720, 90}, {200, 70}};
 
     /** A board of 80 x 60 mm seen aslant, with a dark chip of 15 x 15 mm in it; painted by its own few lines of projective geometry. */
-    private static java.nio.file.Path photo() throws Exception {
-        var seen = org.greenbead.core.picture.Squared.of(
-                java.util.Arrays.stream(CORNERS).map(c -> new org.greenbead.core.picture.Px(c[0], c[1]))
+    private static Path photo() throws Exception {
+        var seen = Squared.of(
+                Arrays.stream(CORNERS).map(c -> new Px(c[0], c[1]))
                         .toList(),
                 new Point(80, 60));
-        var image = new java.awt.image.BufferedImage(PHOTO_W, PHOTO_H,
-                java.awt.image.BufferedImage.TYPE_INT_RGB);
+        var image = new BufferedImage(PHOTO_W, PHOTO_H,
+                BufferedImage.TYPE_INT_RGB);
         var g = image.createGraphics();
-        g.setColor(new java.awt.Color(190, 185, 175));
+        g.setColor(new Color(190, 185, 175));
         g.fillRect(0, 0, PHOTO_W, PHOTO_H);
-        fill(g, new java.awt.Color(20, 90, 60), seen, 0, 0, 80, 60);
-        fill(g, new java.awt.Color(25, 25, 28), seen, 32.5, 22.5, 47.5, 37.5);
+        fill(g, new Color(20, 90, 60), seen, 0, 0, 80, 60);
+        fill(g, new Color(25, 25, 28), seen, 32.5, 22.5, 47.5, 37.5);
         g.dispose();
-        var file = java.nio.file.Files.createTempFile("board", ".png");
-        javax.imageio.ImageIO.write(image, "png", file.toFile());
+        var file = Files.createTempFile("board", ".png");
+        ImageIO.write(image, "png", file.toFile());
         return file;
     }
 
-    private static void fill(java.awt.Graphics2D g, java.awt.Color colour,
-            org.greenbead.core.picture.Squared seen, double x0, double y0, double x1, double y1) {
-        var path = new java.awt.Polygon();
+    private static void fill(Graphics2D g, Color colour,
+            Squared seen, double x0, double y0, double x1, double y1) {
+        var path = new Polygon();
         for (Point p : List.of(new Point(x0, y0), new Point(x1, y0), new Point(x1, y1), new Point(x0, y1))) {
             path.addPoint((int) Math.round(seen.toPx(p).x()), (int) Math.round(seen.toPx(p).y()));
         }
@@ -204,7 +216,7 @@ public class FirstStartTest {
     /** Where a place of the photo lies, as parts of the view that shows all of it. */
     private double[] part(double x, double y) throws Exception {
         return window.fx(() -> {
-            var view = (org.greenbead.app.look.BoardView) window.scene().lookup("#own-view");
+            var view = (BoardView) window.scene().lookup("#own-view");
             double scale = Math.min((view.getWidth() - 8) / PHOTO_W, (view.getHeight() - 8) / PHOTO_H);
             return new double[]{((view.getWidth() - PHOTO_W * scale) / 2 + x * scale) / view.getWidth(),
                     ((view.getHeight() - PHOTO_H * scale) / 2 + y * scale) / view.getHeight()};
@@ -231,8 +243,8 @@ public class FirstStartTest {
         }
         window.awaitText("#own-said", "under the board");
         // The chip as it is seen: its opposite corners in the photo.
-        var seen = org.greenbead.core.picture.Squared.of(
-                java.util.Arrays.stream(CORNERS).map(c -> new org.greenbead.core.picture.Px(c[0], c[1]))
+        var seen = Squared.of(
+                Arrays.stream(CORNERS).map(c -> new Px(c[0], c[1]))
                         .toList(),
                 new Point(80, 60));
         var low = seen.toPx(new Point(32.5, 22.5));
@@ -293,6 +305,8 @@ public class FirstStartTest {
         window.awaitText("#pedal-word", "Keep ES-5");
         window.press(KeyCode.W);
         type("#own-size", "15 x 15");
+        type("#own-pitch", "wide");
+        window.awaitText("#own-said", "is no size");
         type("#own-pitch", "0.8");
         type("#own-part", "Marked K41");
         window.click("#own-kind-lidded");
@@ -321,6 +335,8 @@ public class FirstStartTest {
         window.awaitText("#job-id", "J-0001");
         window.press(KeyCode.R);
         window.awaitNode("#remedy-CELL_CONNECTED");
+        assertTrue(window.text("#recipe-assumed").contains("the alloy of U1"),
+                window.text("#recipe-assumed"));
         window.picture("own-recipe");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {

@@ -63,13 +63,13 @@ final class BoardCommand implements Runnable {
             return ledger.document(Format.BOARD, id, Board.class);
         }
 
-        /** A board that jobs stand on is changed for none of them: it is copied first. */
+        /** Open jobs take up what was measured; a board of a job that is at its end is copied first. */
         void change(Ledger ledger, Board changed) throws Exception {
-            List<String> on = ledger.usedBy(Format.BOARD, changed.id());
+            List<String> on = ledger.endedOn(Format.BOARD, changed.id());
             if (!on.isEmpty()) {
                 throw new IllegalArgumentException(
                         "board " + changed.id() + " stays as it is: " + String.join(", ", on)
-                                + " is planned with it; change a copy: greenbead board copy " + changed.id()
+                                + " was worked with it; change a copy: greenbead board copy " + changed.id()
                                 + " NEW");
             }
             ledger.save(changed);

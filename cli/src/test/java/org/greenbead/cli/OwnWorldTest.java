@@ -64,7 +64,7 @@ public class OwnWorldTest {
     }
 
     @Test
-    public void whatJobsStandOnIsNeverChangedUnderThem() throws Exception {
+    public void whatAJobWasWorkedWithIsNeverChanged() throws Exception {
         run("board", "new", "ES-5", "--size", "60x80");
         run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15");
         run("bench", "new", "window", "--kind", "infrared");
@@ -74,6 +74,14 @@ public class OwnWorldTest {
                     org.greenbead.core.route.Routes.recipes("ES-5", "U1"));
             ledger.save(new org.greenbead.core.route.Job("J-0001", "Echo sounder", "dead", "Ferry Hollin",
                     "ES-5", "U1", "window", beads), "opened", "");
+        }
+        assertEquals(run("board", "set", "ES-5", "--thickness", "1.1"), 0, "an open job takes it up: " + err);
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            var job = ledger.job("J-0001");
+            for (var bead : job.beads()) {
+                job = job.with(bead.id(), org.greenbead.core.route.BeadState.GREEN);
+            }
+            ledger.save(job, "ended", "");
         }
         assertEquals(run("board", "set", "ES-5", "--thickness", "1.0"), 2);
         assertTrue(err.contains("J-0001") && err.contains("board copy ES-5"), err);

@@ -347,6 +347,12 @@ public final class Ledger implements AutoCloseable {
                 .bind("kind", format.word()).bind("id", id).execute();
     }
 
+    /** Jobs at their end that stood on a board or a bench: what they were planned with is no longer changed. */
+    public List<String> endedOn(Format format, String id) {
+        return jobs().stream().filter(j -> (format == Format.BOARD ? j.board() : j.bench()).equals(id))
+                .filter(j -> j.inHand().isEmpty()).map(Job::id).sorted().toList();
+    }
+
     /** Jobs that stand on a board or a bench. */
     public List<String> usedBy(Format format, String id) {
         return jobs().stream().filter(j -> (format == Format.BOARD ? j.board() : j.bench()).equals(id))

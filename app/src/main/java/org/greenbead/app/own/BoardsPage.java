@@ -6,6 +6,7 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
@@ -26,6 +27,7 @@ import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.route.Job;
 import org.greenbead.store.Format;
 import org.greenbead.store.SafeFiles;
 
@@ -39,7 +41,8 @@ public final class BoardsPage extends Page {
     private final VBox page;
     private final Deque<Board> removed = new ArrayDeque<>();
 
-    private record Known(Board board, List<String> jobs) {}
+    /** @param ended of its jobs those that are at their end */
+    private record Known(Board board, List<String> jobs, List<String> ended) {}
 
     public BoardsPage(Desk desk, Navigator go) {
         this.desk = desk;
@@ -63,11 +66,19 @@ public final class BoardsPage extends Page {
     }
 
     private void reread() {
-        desk.io(() -> desk.ledger().boards().stream()
-                .map(b -> new Known(b, desk.ledger().usedBy(Format.BOARD, b.id()))).toList(), all -> {
-                    rows.show(all);
-                    detail();
-                });
+        desk.io(() -> {
+            var on = desk.ledger().jobs().stream().collect(Collectors.groupingBy(Job::board));
+            return desk.ledger().boards().stream().map(b -> known(b, on.getOrDefault(b.id(), List.of())))
+                    .toList();
+        }, all -> {
+            rows.show(all);
+            detail();
+        });
+    }
+
+    private static Known known(Board board, List<Job> jobs) {
+        return new Known(board, jobs.stream().map(Job::id).sorted().toList(),
+                jobs.stream().filter(j -> j.inHand().isEmpty()).map(Job::id).sorted().toList());
     }
 
     private Region row(Known known) {
@@ -116,15 +127,15 @@ public final class BoardsPage extends Page {
             detail.getChildren().add(Looks.label(
                     texts.get("boards.jobs", String.join(", ", chosen.get().jobs())), "muted", "small"));
         }
-        boolean free = chosen.get().jobs().isEmpty();
+        boolean free = chosen.get().ended().isEmpty();
         pedal(new Pedal(texts.get(free ? "boards.change" : "boards.copy", board.id()),
                 texts.get(free ? "boards.change.so" : "boards.copy.so"), true, this::change));
     }
 
-    /** One that jobs stand on is never changed under them: a copy is. */
+    /** One that a job was worked with to its end is not changed any more: a copy is. */
     private void change() {
         rows.chosen().ifPresent(k -> {
-            if (k.jobs().isEmpty()) {
+            if (k.ended().isEmpty()) {
                 go.ownBoard(Optional.of(k.board()));
             } else {
                 copy(k.board(), true);

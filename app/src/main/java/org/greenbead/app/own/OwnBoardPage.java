@@ -2,9 +2,11 @@ package org.greenbead.app.own;
 
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.Image;
@@ -21,6 +23,8 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Line;
 import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.alloy.Alloys;
+import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
@@ -30,6 +34,7 @@ import org.greenbead.core.kind.BoardKind;
 import org.greenbead.core.kind.PackageKind;
 import org.greenbead.core.kind.PartKind;
 import org.greenbead.core.picture.Px;
+import org.greenbead.core.quantity.Check;
 import org.greenbead.store.Format;
 
 /** A board of one's own: its name, its size with a ruler, then what lies on it is drawn, over a photo where there is one. */
@@ -61,6 +66,7 @@ public final class OwnBoardPage extends Page {
     private Optional<String> photo = Optional.empty();
     private Side side = Side.TOP;
     private Point cross = new Point(10, 10);
+    private Px crossPx = new Px(0, 0);
     private boolean marking;
     private boolean old;
     private String id = "";
@@ -122,7 +128,7 @@ public final class OwnBoardPage extends Page {
     private void answered(String text) {
         try {
             if (id.isEmpty()) {
-                String wanted = org.greenbead.core.quantity.Check.id(desk.texts().get("own.name.word"), text);
+                String wanted = Check.id(desk.texts().get("own.name.word"), text);
                 desk.io(() -> desk.ledger().holds(Format.BOARD, wanted), there -> {
                     if (there) {
                         tell(desk.texts().get("own.there", wanted), true);
@@ -177,7 +183,7 @@ public final class OwnBoardPage extends Page {
         }
         title.setText(texts.get(board.chips().isEmpty() ? "own.draw" : "own.more", board.id()));
         why.setText(
-                texts.get("own.keys", texts.say("side." + side.name().toLowerCase(java.util.Locale.ROOT))));
+                texts.get("own.keys", texts.say("side." + side.name().toLowerCase(Locale.ROOT))));
         pedal(board.chips().isEmpty()
                 ? new Pedal(texts.get("own.put"), texts.get("own.put.so"), true, this::note)
                 : new Pedal(texts.get("own.keep", board.id()),
@@ -193,8 +199,6 @@ public final class OwnBoardPage extends Page {
     }
 
     // Drawing.
-
-    private Px crossPx = new Px(0, 0);
 
     private void corner(Px at) {
         if (!marking) {
@@ -245,7 +249,7 @@ public final class OwnBoardPage extends Page {
 
     private void put(Point centre, Point size) {
         Board board = draft.orElseThrow().board();
-        String name = PackageKind.free(board, "U");
+        String name = board.freeName("U");
         change(() -> PackageKind.require(KIND).onto(board, name, name, side, centre, size,
                 PackageKind.require(KIND).pitchMm(), Optional.empty()), () -> {
                     kinds.put(name, KIND);
@@ -254,7 +258,7 @@ public final class OwnBoardPage extends Page {
                 });
     }
 
-    private void change(java.util.function.Supplier<Board> made, Runnable then) {
+    private void change(Supplier<Board> made, Runnable then) {
         try {
             draft.orElseThrow().change(made.get());
             then.run();
@@ -289,7 +293,7 @@ public final class OwnBoardPage extends Page {
 
     private Optional<Alloy> alloy(Chip chip) {
         return draft.orElseThrow().board().assumed()
-                .contains(org.greenbead.core.board.Assumed.alloyOf(chip.name()))
+                .contains(Assumed.alloyOf(chip.name()))
                         ? Optional.empty()
                         : Optional.of(chip.joint().alloy());
     }
@@ -304,7 +308,7 @@ public final class OwnBoardPage extends Page {
             Point size = chip.map(Chip::sizeMm).orElseGet(() -> part.orElseThrow().sizeMm());
             Side face = chip.map(Chip::side).orElseGet(() -> part.orElseThrow().side());
             Board rest = board.without(c);
-            String name = PackageKind.free(rest, kind.stem());
+            String name = rest.freeName(kind.stem());
             change(() -> kind.onto(rest, name, face, centre, size), () -> chosen = Optional.of(name));
         });
     }
@@ -318,26 +322,31 @@ public final class OwnBoardPage extends Page {
                 tell(desk.texts().get("own.kind.first", c.name()), true);
                 return;
             }
-            switch (field) {
-                case NAME -> rename(board, c, text);
-                case PART -> change(() -> board.with(c.named(c.name(), text)), () -> {
-                });
-                case AT -> change(() -> board.with(c.at(c.side(), Point.size(text))), () -> {
-                });
-                case SIZE -> again(board, c, kind.orElseThrow(), Point.size(text), c.joint().pitchMm());
-                case PITCH -> change(() -> PackageKind.require(kind.orElseThrow()).onto(board, c.name(),
-                        c.part(), c.side(), c.centreMm(), c.sizeMm(), Point.size(text).xMm(), alloy(c)),
-                        () -> {
-                        });
-                case ALLOY -> change(() -> {
-                    Alloy alloy = org.greenbead.core.alloy.Alloys.require(text);
-                    return board.put(c.soldered(alloy), board.assumed().stream()
-                            .filter(a -> org.greenbead.core.board.Assumed.chip(a).equals(c.name()))
-                            .filter(a -> !org.greenbead.core.board.Assumed.what(a).equals("alloy")).toList());
-                }, () -> {
-                });
+            try {
+                write(board, c, kind, field, text);
+            } catch (IllegalArgumentException e) {
+                tell(e.getMessage(), true);
             }
         });
+    }
+
+    private void write(Board board, Chip c, Optional<String> kind, OwnPanel.Field field, String text) {
+        switch (field) {
+            case NAME -> rename(board, c, text);
+            case PART -> change(() -> board.with(c.named(c.name(), text)), () -> {
+            });
+            case AT -> change(() -> board.with(c.at(c.side(), Point.size(text))), () -> {
+            });
+            case SIZE -> again(board, c, kind.orElseThrow(), Point.size(text), c.joint().pitchMm());
+            case PITCH -> again(board, c, kind.orElseThrow(), c.sizeMm(), Point.size(text).xMm());
+            case ALLOY -> change(() -> {
+                Alloy alloy = Alloys.require(text);
+                return board.put(c.soldered(alloy), board.assumed().stream()
+                        .filter(a -> Assumed.chip(a).equals(c.name()))
+                        .filter(a -> !Assumed.what(a).equals("alloy")).toList());
+            }, () -> {
+            });
+        }
     }
 
     private void again(Board board, Chip c, String kind, Point size, double pitch) {
@@ -352,10 +361,10 @@ public final class OwnBoardPage extends Page {
                 throw new IllegalArgumentException(desk.texts().get("own.name.twice", name));
             }
             List<String> its = board.assumed().stream()
-                    .filter(a -> org.greenbead.core.board.Assumed.chip(a).equals(c.name()))
+                    .filter(a -> Assumed.chip(a).equals(c.name()))
                     .map(a -> name + a.substring(c.name().length())).toList();
             return board.without(c.name()).put(
-                    c.named(org.greenbead.core.quantity.Check.id("chip name", name),
+                    c.named(Check.id("chip name", name),
                             c.part().equals(c.name()) ? name : c.part()),
                     its);
         }, () -> {

@@ -35,8 +35,10 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.AirDial;
+import org.greenbead.core.board.Assumed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
@@ -80,6 +82,15 @@ public final class RecipePage extends Page {
         Texts texts = desk.texts();
         var title = new VBox(1, Looks.label(texts.get("recipe.caps"), "caps"),
                 Looks.label(plan.recipe().title(), "now"));
+        List<String> guessed = Assumed.ofTarget(plan.board(), plan.job().target());
+        if (!guessed.isEmpty()) {
+            Label note = Looks.label(texts.get("recipe.assumed", String.join(", ", guessed.stream()
+                    .map(a -> texts.words().say("assumed." + Assumed.what(a),
+                            new Quantity.Name(Assumed.chip(a))))
+                    .toList())), "ink-amber", "small");
+            note.setId("recipe-assumed");
+            title.getChildren().add(note);
+        }
         HBox.setHgrow(title, Priority.ALWAYS);
         var head = Looks.as(new HBox(8, title, tool("open-heat", "recipe.heat", this::heat, texts),
                 tool("open-planner", "recipe.plan", this::planner, texts)), "instruction");

@@ -136,6 +136,13 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
                 kThroughWPerMK, all, parts, Assumed.with(rest, itsAssumed.toArray(String[]::new)));
     }
 
+    /** The first name that nothing on the board has: U1, U2, and for parts J1, BT1. */
+    public String freeName(String stem) {
+        return java.util.stream.IntStream.iterate(1, i -> i + 1).mapToObj(i -> stem + i)
+                .filter(n -> chip(n).isEmpty() && parts.stream().noneMatch(p -> p.name().equals(n)))
+                .findFirst().orElseThrow();
+    }
+
     /** Without the chip or part of that name. */
     public Board without(String name) {
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,

@@ -109,16 +109,6 @@ public record PackageKind(String id, double pitchMm, double coverage, List<Strin
                 assumed);
     }
 
-    /** The next free name of its kind on a board: U1, U2, and for parts J1, BT1. */
-    public static String free(Board board, String stem) {
-        for (int i = 1;; i++) {
-            String name = stem + i;
-            if (board.chip(name).isEmpty() && board.parts().stream().noneMatch(p -> p.name().equals(name))) {
-                return name;
-            }
-        }
-    }
-
     private static Layer layer(String[] words, Point sizeMm) {
         double thickness = Double.parseDouble(words[1]);
         if (words[0].startsWith("die") && words.length == 3) {

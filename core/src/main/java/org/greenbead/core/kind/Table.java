@@ -10,12 +10,12 @@ import java.util.List;
 import java.util.function.Function;
 
 /** Shipped tables of fields between bars; lines with # say where they are from. */
-public final class Table {
+final class Table {
     private Table() {
     }
 
     /** @throws IllegalStateException when a line has another number of fields */
-    public static List<String[]> rows(Class<?> beside, String file, int fields) {
+    static List<String[]> rows(Class<?> beside, String file, int fields) {
         try (var in = new BufferedReader(
                 new InputStreamReader(beside.getResourceAsStream(file), StandardCharsets.UTF_8))) {
             return in.lines().map(String::strip).filter(l -> !l.isEmpty() && !l.startsWith("#")).map(l -> {
@@ -32,7 +32,7 @@ public final class Table {
     }
 
     /** @throws IllegalArgumentException naming those there are */
-    public static <T> T require(String what, List<T> all, Function<T, String> name, String wanted) {
+    static <T> T require(String what, List<T> all, Function<T, String> name, String wanted) {
         return all.stream().filter(t -> name.apply(t).equals(wanted)).findFirst()
                 .orElseThrow(() -> new IllegalArgumentException("\"" + wanted + "\" is no " + what
                         + "; known are " + String.join(", ", all.stream().map(name).toList())));

@@ -113,7 +113,7 @@ public class KindsTest {
         assertEquals(known.chips().size(), 1, "in the place of the one of its name");
         assertEquals(known.without("U1").assumed(), List.of("thickness", "copper"));
         assertTrue(known.without("U1").chips().isEmpty());
-        assertEquals(PackageKind.free(known, "U"), "U2");
+        assertEquals(known.freeName("U"), "U2");
         Board part = PartKind.CELL.onto(known, "BT1", Side.BOTTOM, new Point(8, 8), new Point(10, 10));
         assertEquals(part.parts().getFirst().limitC(), 60, 1e-9);
         assertTrue(part.parts().getFirst().holds()
