@@ -39,6 +39,10 @@ public record Options(boolean demo, Path data, Optional<Path> shots, boolean wal
                         + "\" is not understood; known are --demo, --data FOLDER, --shots FOLDER, --timing, --still");
             }
         }
+        if (headless && !still && !demo && shots.isEmpty()) {
+            throw new IllegalArgumentException(
+                    "there is no display to open your ledger on; without one, greenbead demo walks by itself");
+        }
         boolean walk = headless && !still || shots.isPresent();
         if (walk && shots.isEmpty()) {
             shots = Optional.of(home.resolve("target").resolve("shots"));

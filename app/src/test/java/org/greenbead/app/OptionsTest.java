@@ -33,6 +33,27 @@ public class OptionsTest {
     }
 
     @Test
+    public void ownLedgerIsNeverWalkedThroughUnseen() {
+        assertTrue(expectThrows(IllegalArgumentException.class,
+                () -> Options.parse(List.of("--data", "d"), true, HOME)).getMessage().contains("no display"));
+        assertFalse(Options.parse(List.of("--still", "--data", "d"), true, HOME).walk());
+    }
+
+    /** From one's own ledger into the demo within it and back; from a demo elsewhere to the usual place. */
+    @Test
+    public void eachWorldKnowsTheOther() {
+        Options own = Options.parse(List.of("--data", "d"), false, HOME);
+        Options demo = own.other();
+        assertTrue(demo.demo());
+        assertEquals(demo.data(), Path.of("d").resolve("skerry-bench"));
+        assertFalse(demo.other().demo());
+        assertEquals(demo.other().data(), Path.of("d"));
+        Path usual = Options.parse(List.of(), false, HOME).data();
+        assertEquals(Options.parse(List.of("--demo", "--data", "elsewhere"), false, HOME).other().data(),
+                usual);
+    }
+
+    @Test
     public void ownLedgerAndTheDemosAreApart() {
         Path own = Options.parse(List.of(), false, HOME).data();
         Path demo = Options.parse(List.of("--demo"), false, HOME).data();

@@ -3,7 +3,6 @@ package org.greenbead.cli;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.BottomHeater;
@@ -12,7 +11,6 @@ import org.greenbead.core.kind.BenchKind;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -32,34 +30,9 @@ final class BenchCommand implements Runnable {
     }
 
     /** What they share. */
-    private abstract static class OnBenches implements Callable<Integer> {
-        @Mixin
-        Shared shared;
-        @Spec
-        CommandSpec spec;
-
-        abstract void work(Ledger ledger) throws Exception;
-
-        @Override
-        public Integer call() throws Exception {
-            try (Ledger ledger = shared.ledger()) {
-                work(ledger);
-            }
-            return 0;
-        }
-
-        void say(String line) {
-            spec.commandLine().getOut().println(line);
-        }
-
+    private abstract static class OnBenches extends LedgerVerb {
         Bench bench(Ledger ledger, String id) throws Exception {
             return ledger.document(Format.BENCH, id, Bench.class);
-        }
-
-        void fresh(Ledger ledger, String id) {
-            if (ledger.holds(Format.BENCH, id)) {
-                throw new IllegalArgumentException("bench " + id + " is there already; choose another name");
-            }
         }
 
         void told(Bench bench) {
@@ -99,7 +72,7 @@ final class BenchCommand implements Runnable {
 
         @Override
         void work(Ledger ledger) throws Exception {
-            fresh(ledger, id);
+            fresh(ledger, Format.BENCH, id);
             Bench made = BenchKind.require(kind).bench(id, title.orElse(id));
             ledger.save(made);
             told(made);
@@ -157,7 +130,7 @@ final class BenchCommand implements Runnable {
         void work(Ledger ledger) throws Exception {
             Bench bench = bench(ledger, id);
             if (json) {
-                say(shared.files().write(Format.BENCH, bench));
+                say(shared().files().write(Format.BENCH, bench));
                 return;
             }
             told(bench);
@@ -175,7 +148,7 @@ final class BenchCommand implements Runnable {
 
         @Override
         void work(Ledger ledger) throws Exception {
-            fresh(ledger, copy);
+            fresh(ledger, Format.BENCH, copy);
             Bench b = bench(ledger, id);
             Bench made = new Bench(copy, b.title(), b.ambientC(), b.heater(), b.air(), b.probes());
             ledger.save(made);
@@ -190,9 +163,7 @@ final class BenchCommand implements Runnable {
 
         @Override
         void work(Ledger ledger) throws Exception {
-            bench(ledger, id);
-            ledger.remove(Format.BENCH, id);
-            say("bench " + id + " is gone");
+            remove(ledger, Format.BENCH, id);
         }
     }
 }

@@ -3,7 +3,6 @@ package org.greenbead.cli;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
@@ -18,7 +17,6 @@ import org.greenbead.core.quantity.Quantity;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -39,26 +37,7 @@ final class BoardCommand implements Runnable {
     }
 
     /** What they share: the ledger, and saying what a board is. */
-    private abstract static class OnBoards implements Callable<Integer> {
-        @Mixin
-        Shared shared;
-        @Spec
-        CommandSpec spec;
-
-        abstract void work(Ledger ledger) throws Exception;
-
-        @Override
-        public Integer call() throws Exception {
-            try (Ledger ledger = shared.ledger()) {
-                work(ledger);
-            }
-            return 0;
-        }
-
-        void say(String line) {
-            spec.commandLine().getOut().println(line);
-        }
-
+    private abstract static class OnBoards extends LedgerVerb {
         Board board(Ledger ledger, String id) throws Exception {
             return ledger.document(Format.BOARD, id, Board.class);
         }
@@ -82,7 +61,7 @@ final class BoardCommand implements Runnable {
                     board.id(), board.title(), board.sizeMm().xMm(), board.sizeMm().yMm(),
                     board.thicknessMm(), board.copperLayers(), board.chips().size(), board.parts().size()));
             if (!board.assumed().isEmpty()) {
-                say("  assumed: " + String.join(", ", board.assumed().stream().map(a -> shared.words()
+                say("  assumed: " + String.join(", ", board.assumed().stream().map(a -> shared().words()
                         .say("assumed." + Assumed.what(a), new Quantity.Name(Assumed.chip(a)))).toList()));
             }
         }
@@ -112,9 +91,7 @@ final class BoardCommand implements Runnable {
 
         @Override
         void work(Ledger ledger) throws Exception {
-            if (ledger.holds(Format.BOARD, id)) {
-                throw new IllegalArgumentException("board " + id + " is there already; choose another name");
-            }
+            fresh(ledger, Format.BOARD, id);
             Board made = BoardKind.require(kind).board(id, title.orElse(id), Point.size(size));
             ledger.save(made);
             told(made);
@@ -217,7 +194,7 @@ final class BoardCommand implements Runnable {
         void work(Ledger ledger) throws Exception {
             Board board = board(ledger, id);
             if (json) {
-                say(shared.files().write(Format.BOARD, board));
+                say(shared().files().write(Format.BOARD, board));
                 return;
             }
             told(board);
@@ -228,14 +205,14 @@ final class BoardCommand implements Runnable {
                         chip.centreMm().xMm(), chip.centreMm().yMm(), chip.sizeMm().xMm(),
                         chip.sizeMm().yMm(), chip.joint().pitchMm(), chip.joint().ballMm(),
                         chip.joint().alloy().name(),
-                        shared.words()
+                        shared().words()
                                 .show(new Quantity.TempC(chip.bodyLimitC()))));
             }
             for (ProtectedPart part : board.parts()) {
                 say(String.format(Locale.ROOT, "  %-5s %-14s %s, middle %.1f %.1f, up to %s", part.name(),
                         part.kind(), part.side().name().toLowerCase(Locale.ROOT), part.centreMm().xMm(),
                         part.centreMm().yMm(),
-                        shared.words().show(new Quantity.TempC(part.limitC()))));
+                        shared().words().show(new Quantity.TempC(part.limitC()))));
             }
             List<String> on = ledger.usedBy(Format.BOARD, id);
             say(on.isEmpty() ? "  no job stands on it" : "  jobs on it: " + String.join(", ", on));
@@ -251,10 +228,7 @@ final class BoardCommand implements Runnable {
 
         @Override
         void work(Ledger ledger) throws Exception {
-            if (ledger.holds(Format.BOARD, copy)) {
-                throw new IllegalArgumentException(
-                        "board " + copy + " is there already; choose another name");
-            }
+            fresh(ledger, Format.BOARD, copy);
             Board made = board(ledger, id).copy(copy, board(ledger, id).title());
             ledger.save(made);
             told(made);
@@ -268,9 +242,7 @@ final class BoardCommand implements Runnable {
 
         @Override
         void work(Ledger ledger) throws Exception {
-            board(ledger, id);
-            ledger.remove(Format.BOARD, id);
-            say("board " + id + " is gone");
+            remove(ledger, Format.BOARD, id);
         }
     }
 }
