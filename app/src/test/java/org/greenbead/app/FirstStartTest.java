@@ -11,7 +11,6 @@ import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Label;
@@ -28,8 +27,6 @@ import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BoardKind;
 import org.greenbead.core.kind.PackageKind;
-import org.greenbead.core.picture.Px;
-import org.greenbead.core.picture.Squared;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -184,30 +181,43 @@ public class FirstStartTest {
     /** Corners of the board in the photo, taken from a little below: lower left, lower right, upper right, upper left. */
     private static final double[][] CORNERS = {{120, 640}, {790, 610}, {720, 90}, {200, 70}};
 
-    /** A board of 80 x 60 mm seen aslant, with a dark chip of 15 x 15 mm in it; painted by its own few lines of projective geometry. */
+    /** A board of 80 x 60 mm seen aslant, with a dark chip of 15 x 15 mm in it; painted by another method than the one that squares it up. */
     private static Path photo() throws Exception {
-        var seen = Squared.of(
-                Arrays.stream(CORNERS).map(c -> new Px(c[0], c[1]))
-                        .toList(),
-                new Point(80, 60));
         var image = new BufferedImage(PHOTO_W, PHOTO_H,
                 BufferedImage.TYPE_INT_RGB);
         var g = image.createGraphics();
         g.setColor(new Color(190, 185, 175));
         g.fillRect(0, 0, PHOTO_W, PHOTO_H);
-        fill(g, new Color(20, 90, 60), seen, 0, 0, 80, 60);
-        fill(g, new Color(25, 25, 28), seen, 32.5, 22.5, 47.5, 37.5);
+        fill(g, new Color(20, 90, 60), 0, 0, 80, 60);
+        fill(g, new Color(25, 25, 28), 32.5, 22.5, 47.5, 37.5);
         g.dispose();
         var file = Files.createTempFile("board", ".png");
         ImageIO.write(image, "png", file.toFile());
         return file;
     }
 
-    private static void fill(Graphics2D g, Color colour,
-            Squared seen, double x0, double y0, double x1, double y1) {
+    /** A place of the board in the photo: the unit square onto a quadrangle in closed form (Heckbert 1989, Fundamentals of Texture Mapping and Image Warping, 2.2.3). */
+    private static double[] seen(double xMm, double yMm) {
+        double u = xMm / 80;
+        double v = yMm / 60;
+        double[] a = CORNERS[0];
+        double[] b = CORNERS[1];
+        double[] c = CORNERS[2];
+        double[] d = CORNERS[3];
+        double den = (b[0] - c[0]) * (d[1] - c[1]) - (d[0] - c[0]) * (b[1] - c[1]);
+        double sx = a[0] - b[0] + c[0] - d[0];
+        double sy = a[1] - b[1] + c[1] - d[1];
+        double g = (sx * (d[1] - c[1]) - (d[0] - c[0]) * sy) / den;
+        double h = ((b[0] - c[0]) * sy - sx * (b[1] - c[1])) / den;
+        double w = g * u + h * v + 1;
+        return new double[]{((b[0] - a[0] + g * b[0]) * u + (d[0] - a[0] + h * d[0]) * v + a[0]) / w,
+                ((b[1] - a[1] + g * b[1]) * u + (d[1] - a[1] + h * d[1]) * v + a[1]) / w};
+    }
+
+    private static void fill(Graphics2D g, Color colour, double x0, double y0, double x1, double y1) {
         var path = new Polygon();
-        for (Point p : List.of(new Point(x0, y0), new Point(x1, y0), new Point(x1, y1), new Point(x0, y1))) {
-            path.addPoint((int) Math.round(seen.toPx(p).x()), (int) Math.round(seen.toPx(p).y()));
+        for (double[] at : List.of(seen(x0, y0), seen(x1, y0), seen(x1, y1), seen(x0, y1))) {
+            path.addPoint((int) Math.round(at[0]), (int) Math.round(at[1]));
         }
         g.setColor(colour);
         g.fillPolygon(path);
@@ -243,14 +253,10 @@ public class FirstStartTest {
         }
         window.awaitText("#own-said", "under the board");
         // The chip as it is seen: its opposite corners in the photo.
-        var seen = Squared.of(
-                Arrays.stream(CORNERS).map(c -> new Px(c[0], c[1]))
-                        .toList(),
-                new Point(80, 60));
-        var low = seen.toPx(new Point(32.5, 22.5));
-        var high = seen.toPx(new Point(47.5, 37.5));
-        double[] from = part(low.x(), low.y());
-        double[] to = part(high.x(), high.y());
+        double[] low = seen(32.5, 22.5);
+        double[] high = seen(47.5, 37.5);
+        double[] from = part(low[0], low[1]);
+        double[] to = part(high[0], high[1]);
         drag(from[0], from[1], to[0], to[1]);
         window.awaitText("#pedal-word", "Keep AS-2");
         window.picture("own-photo");
