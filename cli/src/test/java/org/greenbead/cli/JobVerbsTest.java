@@ -1,10 +1,9 @@
 package org.greenbead.cli;
 
+import static org.greenbead.cli.Said.type;
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
@@ -29,8 +28,6 @@ public class JobVerbsTest {
     private Path folder;
     private String data;
 
-    private record Said(int status, String out, String err) {}
-
     @BeforeClass
     public void prepare() throws Exception {
         folder = Files.createTempDirectory("jobs");
@@ -49,13 +46,6 @@ public class JobVerbsTest {
                 Files.deleteIfExists(path);
             }
         }
-    }
-
-    private static Said type(String... words) {
-        var out = new StringWriter();
-        var err = new StringWriter();
-        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
-        return new Said(status, out.toString(), err.toString());
     }
 
     private String file(String name) {

@@ -1,12 +1,11 @@
 package org.greenbead.cli;
 
+import static org.greenbead.cli.Said.type;
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
@@ -34,16 +33,6 @@ public class MainTest {
     private Path folder;
     private Path plan;
     private Path unprepared;
-
-    /** What a command said and how it ended. */
-    private record Said(int status, String out, String err) {}
-
-    private Said type(String... words) {
-        var out = new StringWriter();
-        var err = new StringWriter();
-        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
-        return new Said(status, out.toString(), err.toString());
-    }
 
     private Said typeWithData(String... words) {
         var all = new java.util.ArrayList<>(List.of(words));
@@ -85,6 +74,13 @@ public class MainTest {
         }
         assertTrue(type().out().contains("rehearse"));
         assertTrue(type("--version").out().startsWith("Green Bead"));
+    }
+
+    /** Whoever runs the tests has a ledger of his own; no test reads it or writes there. */
+    @Test
+    public void testsSeeNoLedgerOfAPerson() {
+        assertTrue(new Shared().data().startsWith(Path.of("target").toAbsolutePath()),
+                new Shared().data().toString());
     }
 
     @DataProvider

@@ -4,8 +4,6 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
@@ -31,15 +29,12 @@ public class OwnWorldTest {
     }
 
     private int run(String... words) {
-        var said = new StringWriter();
-        var wrong = new StringWriter();
         var all = new ArrayList<>(Arrays.asList(words));
         all.addAll(List.of("--data", data.toString()));
-        int status = Main.execute(new PrintWriter(said, true), new PrintWriter(wrong, true),
-                all.toArray(String[]::new));
-        out = said.toString();
-        err = wrong.toString();
-        return status;
+        Said said = Said.type(all.toArray(String[]::new));
+        out = said.out();
+        err = said.err();
+        return said.status();
     }
 
     @Test

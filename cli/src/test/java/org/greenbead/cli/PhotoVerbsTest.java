@@ -1,12 +1,11 @@
 package org.greenbead.cli;
 
+import static org.greenbead.cli.Said.type;
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -26,15 +25,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Photos with known truth, through the command line: every site of every chip. */
 public class PhotoVerbsTest {
     private Path folder;
-
-    private record Said(int status, String out, String err) {}
-
-    private static Said type(String... words) {
-        var out = new StringWriter();
-        var err = new StringWriter();
-        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
-        return new Said(status, out.toString(), err.toString());
-    }
 
     @BeforeClass
     public void prepare() throws IOException {

@@ -1,11 +1,10 @@
 package org.greenbead.cli;
 
+import static org.greenbead.cli.Said.type;
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -24,8 +23,6 @@ public class RuleVerbsTest {
     private static final Path EXAMPLES = Path.of("../docs/examples/jobs");
     private Path folder;
 
-    private record Said(int status, String out, String err) {}
-
     @BeforeClass
     public void prepare() throws Exception {
         folder = Files.createTempDirectory("rules");
@@ -39,13 +36,6 @@ public class RuleVerbsTest {
             }
         }
         Files.delete(folder);
-    }
-
-    private static Said type(String... words) {
-        var out = new StringWriter();
-        var err = new StringWriter();
-        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(err, true), words);
-        return new Said(status, out.toString(), err.toString());
     }
 
     private static JsonNode json(Path file) throws Exception {
