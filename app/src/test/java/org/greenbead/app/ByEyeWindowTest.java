@@ -76,7 +76,11 @@ public class ByEyeWindowTest {
         window.press(KeyCode.SPACE);
         window.awaitNode("#verdict");
         assertTrue(window.text("#verdict-about").contains("no probe"), window.text("#verdict-about"));
+        window.awaitText("#verdict-taught", "taught this bench");
         window.picture("byeye-verdict");
+        window.click("#verdict-calibrate");
+        window.awaitText("#fit-said", "sights believed");
+        window.picture("byeye-calibrate");
         window.press(KeyCode.L);
         window.awaitText("#pedal-so", "replays it as it was");
         window.picture("byeye-ledger");
@@ -85,6 +89,9 @@ public class ByEyeWindowTest {
             RunEntry run = ledger.runs().getFirst();
             assertTrue(run.noProbe().isPresent(), "the ledger knows");
             assertTrue(run.noProbe().orElseThrow() > 2, "± " + run.noProbe());
+            Bench taught = ledger.document(Format.BENCH, "quay-1", Bench.class);
+            assertEquals(taught.calibrations().getLast().run(), run.id());
+            assertEquals(taught.calibrations().getLast().correlations().size(), 6);
             assertFalse(run.outcome().equals(Optional.of(Verdict.Outcome.BROKEN_OFF)));
             assertEquals(ledger.runs().get(1).noProbe(), Optional.empty(), "a probed run does not say it");
         }

@@ -13,6 +13,7 @@ import org.greenbead.core.calibrate.Fit;
 import org.greenbead.core.calibrate.History;
 import org.greenbead.core.calibrate.Logged;
 import org.greenbead.core.calibrate.RefusedException;
+import org.greenbead.core.calibrate.SightFit;
 import org.greenbead.core.calibrate.Witness;
 import org.greenbead.core.calibrate.WitnessFit;
 import org.greenbead.core.quantity.Phrase;
@@ -36,7 +37,7 @@ final class CalibrateCommand implements Callable<Integer> {
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(arity = "0..1", paramLabel = "LOG", description = "A .run.jsonl file, a run's id in the ledger, or \"last\".")
+    @Parameters(arity = "0..1", paramLabel = "LOG", description = "A .run.jsonl file, a run's id in the ledger, or \"last\". One led by eye teaches by what was seen.")
     private String log;
     @Option(names = "--witness", paramLabel = "FILE", description = "Dots that were seen to melt (greenbead/witness/1), in place of a log. No thermocouple is needed.")
     private Path witness;
@@ -58,6 +59,9 @@ final class CalibrateCommand implements Callable<Integer> {
         }
         RunLog read = ReplayCommand.read(shared, log);
         PrintWriter out = spec.commandLine().getOut();
+        if (read.header().plan().bench().probes().isEmpty()) {
+            return sights(read, out);
+        }
         Fit fit;
         try {
             fit = Calibrator.fit(Logged.of(read.header().run(), read.header().plan(), read.events()), d -> {
@@ -67,10 +71,7 @@ final class CalibrateCommand implements Callable<Integer> {
                     "Log another run and try again");
         }
         Calibration c = fit.calibration();
-        line(out, "air", c.jet());
-        line(out, "heater", c.preheater());
-        line(out, "heat of the board", c.boardHeat());
-        line(out, "heat along the board", c.boardConductivity());
+        lines(out, c);
         for (int i = 0; i < fit.probes().size(); i++) {
             out.printf(Locale.ROOT, "%s: missed by %.1f K before, %.1f K after the fit%n",
                     fit.probes().get(i),
@@ -92,6 +93,40 @@ final class CalibrateCommand implements Callable<Integer> {
         return fit.swapped() ? 1 : 0;
     }
 
+    /** From what was seen at the chip in a run that no thermocouple watched. */
+    private int sights(RunLog read, PrintWriter out) throws Exception {
+        SightFit.Learned learned;
+        try {
+            learned = SightFit.fit(read.header().run(), read.header().plan(), read.events(),
+                    Thread.currentThread()::isInterrupted);
+        } catch (RefusedException refused) {
+            throw new BadFileException(log, 0, "", shared.words().say(refused.why()),
+                    "Log another run and try again");
+        }
+        lines(out, learned.calibration());
+        for (SightFit.Looked sight : learned.sights()) {
+            out.printf(Locale.ROOT,
+                    "%s at %.0f s: model off by %+.1f K before, %+.1f K after the fit; believed %.0f %%%n",
+                    shared.words().say(sight.sight().word()),
+                    sight.timeS(), sight.beforeK(), sight.afterK(), 100 * sight.trust());
+        }
+        keep(learned.calibration(), out);
+        if (json != null) {
+            var map = new LinkedHashMap<String, Object>();
+            map.put("calibration", learned.calibration());
+            map.put("sights", learned.sights());
+            SafeFiles.write(json, shared.files().print(map).getBytes(StandardCharsets.UTF_8));
+        }
+        return 0;
+    }
+
+    private static void lines(PrintWriter out, Calibration c) {
+        line(out, "air", c.jet());
+        line(out, "heater", c.preheater());
+        line(out, "heat of the board", c.boardHeat());
+        line(out, "heat along the board", c.boardConductivity());
+    }
+
     /** From dots of solder on a scrap board. */
     private int dots() throws Exception {
         if (planFile == null) {
@@ -109,10 +144,7 @@ final class CalibrateCommand implements Callable<Integer> {
                     shared.words().say(refused.why()), "Heat the dots again and press each as it melts");
         }
         Calibration c = learned.calibration();
-        line(out, "air", c.jet());
-        line(out, "heater", c.preheater());
-        line(out, "heat of the board", c.boardHeat());
-        line(out, "heat along the board", c.boardConductivity());
+        lines(out, c);
         out.printf(Locale.ROOT, "dots: missed by %.1f K before, %.1f K after the fit; %d of %d melted%n",
                 learned.beforeK(), learned.afterK(), seen.presses().size(), seen.dots().size());
         if (!learned.outliers().isEmpty()) {

@@ -6,12 +6,10 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Around;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
-import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
@@ -87,7 +85,7 @@ final class JobOnDisk {
                 String part = plan.map(p -> p.board().requireChip(job.target()).part()).orElse("");
                 Around around = Around.of(job, part, open.jobs(), open.chips(), proven);
                 return new Surroundings(plan, Optional.of(around), "ledger in " + open.folder()
-                        + (plan.isPresent() ? "" : ", which has no board, bench or recipe of this job"));
+                        + (plan.isPresent() ? "" : ", which has no board or bench of this job"));
             }
         }
         Optional<RunPlan> demo = demo(job);
@@ -95,19 +93,13 @@ final class JobOnDisk {
                 demo.isPresent() ? "boards of the demo world" : "the job alone");
     }
 
-    /** The next heat on its own board, of the last one where all are worked. */
+    /** The job on its own board, where the ledger has board and bench. */
     private static Optional<RunPlan> plan(Job job, Ledger ledger) {
-        List<Bead> heats = job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN)
-                .filter(b -> RunPlan.Task.of(b) != RunPlan.Task.FORM).toList();
-        for (Bead bead : Stream.concat(heats.stream().filter(b -> !b.worked()), heats.reversed().stream())
-                .toList()) {
-            try {
-                return Optional.of(ledger.plan(job, bead.id()));
-            } catch (BadFileException | IllegalArgumentException e) {
-                // Board, bench or recipe are not in this ledger: the next heat may have its own.
-            }
+        try {
+            return Optional.of(ledger.onBoard(job));
+        } catch (BadFileException | IllegalArgumentException e) {
+            return Optional.empty();
         }
-        return Optional.empty();
     }
 
     private Optional<RunPlan> demo(Job job) {

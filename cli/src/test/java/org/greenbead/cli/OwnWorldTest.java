@@ -111,6 +111,20 @@ public class OwnWorldTest {
         assertEquals(run("bench", "remove", "door"), 0, err);
     }
 
+    /** A job begun by the command line stands on its own board and bench from the first check on, its recipes being first guesses. */
+    @Test
+    public void aJobBegunHereKnowsItsBoard() throws Exception {
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15", "--part", "K-41");
+        run("bench", "new", "window", "--kind", "infrared");
+        String job = data.resolve("mine.job.bead.json").toString();
+        assertEquals(run("new", "revive", job, "--id", "J-0001", "--title", "Echo sounder", "--complaint",
+                "dead", "--customer", "Ferry Hollin", "--board", "ES-5", "--target", "U1", "--bench",
+                "window"), 0, err);
+        run("check", job);
+        assertTrue(out.contains("ledger in ") && !out.contains("which has no"), out + err);
+    }
+
     @Test
     public void hostileNamesAndSizesAreRefused() {
         assertEquals(run("board", "new", "../../x", "--size", "60x80"), 2);

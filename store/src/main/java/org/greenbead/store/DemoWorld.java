@@ -15,9 +15,7 @@ import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
-import org.greenbead.core.recipe.StartingRecipe;
 import org.greenbead.core.record.Kept;
-import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.Eyes;
 import org.greenbead.core.run.RunEvent;
@@ -26,6 +24,7 @@ import org.greenbead.core.run.RunSession;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.SimulatedTechnician;
+import org.greenbead.core.work.Opening;
 
 /** Skerry Bench: an invented harbour workshop with four jobs at different points of their routes, and a past. */
 public final class DemoWorld {
@@ -105,16 +104,7 @@ public final class DemoWorld {
         Bench bench = find(Format.BENCH, job.bench(), Bench.class)
                 .orElseThrow(() -> new BadFileException("demo world", 0, "", "it has no bench " + job.bench(),
                         "Use one of " + String.join(", ", BENCHES)));
-        List<Bead> heats = job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN)
-                .filter(b -> RunPlan.Task.of(b) != RunPlan.Task.FORM).toList();
-        Optional<Bead> bead = heats.stream().filter(b -> !b.worked()).findFirst()
-                .or(() -> heats.reversed().stream().findFirst());
-        String id = bead.flatMap(Bead::recipe).orElse(job.board() + "-lift");
-        boolean lift = bead.filter(b -> RunPlan.Task.of(b) == RunPlan.Task.SEAT).isEmpty();
-        Recipe recipe = find(Format.RECIPE, id, Recipe.class).orElseGet(
-                () -> StartingRecipe.of(id, id, board.requireChip(job.target()), bench, lift));
-        return new RunPlan(bead.map(RunPlan.Task::of).orElse(RunPlan.Task.LIFT), job,
-                bead.map(Bead::id).orElse("lift_run"), board, bench, recipe);
+        return Opening.onBoard(job, board, bench, id -> find(Format.RECIPE, id, Recipe.class));
     }
 
     private <T> T read(String name, Format format, Class<T> type) throws BadFileException {
@@ -168,13 +158,9 @@ public final class DemoWorld {
     private void starting(Ledger ledger, Job job) throws BadFileException {
         Board board = ledger.document(Format.BOARD, job.board(), Board.class);
         Bench bench = ledger.document(Format.BENCH, job.bench(), Bench.class);
-        for (Bead bead : job.beads()) {
-            String id = bead.recipe().orElse("");
-            if (!id.isEmpty() && !RECIPES.contains(id) && RunPlan.Task.of(bead) != RunPlan.Task.FORM) {
-                boolean lift = id.endsWith("-lift");
-                ledger.save(
-                        StartingRecipe.of(id, job.board() + " " + job.target() + (lift ? ", lift" : ", seat"),
-                                board.requireChip(job.target()), bench, lift));
+        for (Recipe recipe : Opening.recipes(job, board, bench)) {
+            if (!RECIPES.contains(recipe.id())) {
+                ledger.save(recipe);
             }
         }
     }

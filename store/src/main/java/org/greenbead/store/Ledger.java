@@ -30,6 +30,7 @@ import org.greenbead.core.route.Job;
 import org.greenbead.core.run.FormingHeats;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
+import org.greenbead.core.work.Opening;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.slf4j.Logger;
@@ -689,30 +690,43 @@ public final class Ledger implements AutoCloseable {
                 "it has no bead " + beadId, "Choose one of its beads"));
         String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
                 "bead " + beadId + " has no recipe", "Choose a bead that heats"));
-        boolean written = RunPlan.Task.of(bead) != RunPlan.Task.FORM || holds(Format.RECIPE, recipe);
-        return RunPlan.of(job, bead, document(Format.BOARD, job.board(), Board.class),
-                document(Format.BENCH, job.bench(), Bench.class),
-                written ? Optional.of(document(Format.RECIPE, recipe, Recipe.class)) : Optional.empty(),
-                forming);
+        Board board = document(Format.BOARD, job.board(), Board.class);
+        Bench bench = document(Format.BENCH, job.bench(), Bench.class);
+        Optional<Recipe> written = written(recipe);
+        if (written.isEmpty() && RunPlan.Task.of(bead) != RunPlan.Task.FORM) {
+            written = Optional.of(Opening.firstGuess(job, bead, board, bench));
+        }
+        return RunPlan.of(job, bead, board, bench, written, forming);
     }
 
-    /**
-     * The job on its own board: with the heat of the next run there, of the last one where all are worked, else with that of the balls on the loose
-     * chip. For what is known of the board, which a plan for making balls leaves out.
-     */
+    private Optional<Recipe> written(String recipe) throws BadFileException {
+        return holds(Format.RECIPE, recipe)
+                ? Optional.of(document(Format.RECIPE, recipe, Recipe.class))
+                : Optional.empty();
+    }
+
+    /** The same where the next run makes balls on the loose chip: its plan leaves the board out. */
     public synchronized RunPlan onBoard(Job job, RunPlan next) throws BadFileException {
-        if (next.forming().isEmpty()) {
-            return next;
+        return next.forming().isEmpty() ? next : onBoard(job);
+    }
+
+    /** The job on its own board, for what is known of it. A recipe that nobody has written begins as a first guess. */
+    public synchronized RunPlan onBoard(Job job) throws BadFileException {
+        Board board = document(Format.BOARD, job.board(), Board.class);
+        Bench bench = document(Format.BENCH, job.bench(), Bench.class);
+        var damaged = new ArrayList<BadFileException>();
+        RunPlan plan = Opening.onBoard(job, board, bench, id -> {
+            try {
+                return written(id);
+            } catch (BadFileException e) {
+                damaged.add(e);
+                return Optional.empty();
+            }
+        });
+        if (!damaged.isEmpty()) {
+            throw damaged.getFirst();
         }
-        List<Bead> heats = job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN)
-                .filter(b -> RunPlan.Task.of(b) != RunPlan.Task.FORM).toList();
-        Optional<Bead> bead = heats.stream().filter(b -> !b.worked()).findFirst()
-                .or(() -> heats.reversed().stream().findFirst());
-        return bead.isPresent()
-                ? plan(job, bead.get().id())
-                : new RunPlan(RunPlan.Task.LIFT, job, next.bead(),
-                        document(Format.BOARD, job.board(), Board.class),
-                        document(Format.BENCH, job.bench(), Bench.class), next.recipe());
+        return plan;
     }
 
     @Override

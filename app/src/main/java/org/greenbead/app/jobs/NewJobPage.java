@@ -1,6 +1,5 @@
 package org.greenbead.app.jobs;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,12 +27,13 @@ import org.greenbead.core.board.Chip;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Phase;
 import org.greenbead.core.kind.BenchKind;
-import org.greenbead.core.recipe.StartingRecipe;
+import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Routes;
+import org.greenbead.core.work.Opening;
 import org.greenbead.store.Format;
 
 /** A new job, one question after another: what for, whose, what is wrong, which board, which chip, which bench. */
@@ -312,18 +312,14 @@ public final class NewJobPage extends Page {
             Chip target = board.requireChip(given.get("target"));
             Map<String, String> recipes = Routes.recipes(board.id(), target.name());
             List<Bead> beads = Routes.shipped().beads(kind, recipes);
-            // Balls are heated as reckoned for stencil and alloy when their bead is in hand.
-            for (String recipe : List.of(recipes.get("lift"), recipes.get("seat"))) {
-                if (beads.stream().anyMatch(b -> b.recipe().filter(recipe::equals).isPresent())
-                        && !desk.ledger().holds(Format.RECIPE, recipe)) {
-                    boolean lift = recipe.endsWith("-lift");
-                    desk.ledger().save(StartingRecipe.of(recipe, board.id() + " " + target.name()
-                            + (lift ? ", lift" : ", seat"), target, bench, lift));
-                }
-            }
             var job = new Job(id, given.get("title"), given.get("complaint"), given.get("customer"),
                     board.id(),
                     target.name(), bench.id(), beads, Facts.none().with("job.kind=" + kind.key()));
+            for (Recipe recipe : Opening.recipes(job, board, bench)) {
+                if (!desk.ledger().holds(Format.RECIPE, recipe.id())) {
+                    desk.ledger().save(recipe);
+                }
+            }
             Job opened = job.with(new Kept("symptom-1", "symptom", desk.clock().instant(),
                     desk.settings().technician().get(), Map.of("words", given.get("complaint"))));
             desk.ledger().save(opened, "opened", "");

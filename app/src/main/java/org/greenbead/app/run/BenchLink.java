@@ -27,16 +27,25 @@ public final class BenchLink implements AutoCloseable {
 
     /** @throws IOException or IllegalArgumentException when the logger cannot be used, with the reason */
     public void connect(RunPlan plan, long seed) throws IOException {
-        String file = desk.settings().loggerFile().get();
-        if (plan.bench().probes().isEmpty() && !desk.demo()) {
-            // Led by eye at a real bench: there is nothing to ask.
-            port = Optional.of(ProbePort.NONE);
-        } else if (file.isBlank()) {
-            simulate(plan, seed);
-        } else {
-            LoggerConfig config = LoggerConfig.read(Path.of(file));
-            pollS = config.pollMs() / 1000.0;
-            port = Optional.of(new ModbusLogger(config, plan.bench().probes()));
+        boolean blind = plan.bench().probes().isEmpty();
+        switch (desk.joined()) {
+            case SIMULATED -> simulate(plan, seed);
+            case NOTHING -> {
+                if (!blind) {
+                    throw new IOException(desk.texts().get("run.nologger.none"));
+                }
+                port = Optional.of(ProbePort.NONE);
+            }
+            case LOGGER -> {
+                if (blind) {
+                    // Led by eye at a real bench: there is nothing to ask.
+                    port = Optional.of(ProbePort.NONE);
+                    return;
+                }
+                LoggerConfig config = LoggerConfig.read(Path.of(desk.settings().loggerFile().get()));
+                pollS = config.pollMs() / 1000.0;
+                port = Optional.of(new ModbusLogger(config, plan.bench().probes()));
+            }
         }
     }
 

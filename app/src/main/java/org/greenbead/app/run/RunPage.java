@@ -27,10 +27,12 @@ import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.Lessons;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
+import org.greenbead.core.calibrate.SightFit;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Severity;
@@ -154,7 +156,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         sights.setId("sights");
         sights.getChildren().add(Looks.label(texts.get("run.sights"), "caps"));
         for (Sight sight : Sight.values()) {
-            var button = Looks.as(new Button(6 + sight.ordinal() + "  " + word(sight, texts)), "act",
+            var button = Looks.as(new Button(6 + sight.ordinal() + "  " + texts.say(sight.word())), "act",
                     "small");
             button.setId("sight-" + sight.name().toLowerCase(java.util.Locale.ROOT));
             button.setMinWidth(Region.USE_PREF_SIZE);
@@ -165,18 +167,9 @@ public final class RunPage extends Page implements RunDriver.Listener {
         hide(sights, true);
     }
 
-    private static String word(Sight sight, Texts texts) {
-        return switch (sight) {
-            case FLUX_SHIMMERS -> texts.get("sight.press.flux_shimmers");
-            case CORNER_SHINES -> texts.get("sight.press.corner_shines");
-            case FIRST_BALL -> texts.get("sight.press.first_ball");
-            case FLOATS -> texts.get("sight.press.floats");
-        };
-    }
-
     private void see(Sight sight) {
         driver.saw(sight);
-        tell(desk.texts().get("run.saw", word(sight, desk.texts()), clockProperty().get()), false);
+        tell(desk.texts().get("run.saw", desk.texts().say(sight.word()), clockProperty().get()), false);
     }
 
     private void buildSimulated(Texts texts) {
@@ -497,8 +490,22 @@ public final class RunPage extends Page implements RunDriver.Listener {
         started = false;
         model.runOver(ran, told, verdict, entry.simulated());
         changed.accept(this);
-        go.page(new VerdictPage(desk, model, go, ran, entry, verdict, end, history), entry.jobId(),
-                entry.bead());
+        var page = new VerdictPage(desk, model, go, ran, entry, verdict, end, history);
+        go.page(page, entry.jobId(), entry.bead());
+        learn(entry, ran, told, end, page);
+    }
+
+    /** A run led by eye teaches its bench by what was seen; one on a simulated bench teaches no real one. */
+    private void learn(RunEntry entry, RunPlan ran, List<RunEvent> told, RunState end, VerdictPage page) {
+        if (!ran.bench().probes().isEmpty() || entry.simulated() && !desk.demo()
+                || ran.forming().isPresent()) {
+            return;
+        }
+        desk.background(() -> SightFit.fit(entry.id(), plan, end.marks(), told, () -> false),
+                learned -> Lessons.keep(desk, ran.bench().id(), learned.calibration(), () -> {
+                    page.taught(learned);
+                    go.benchChanged(ran.bench().id());
+                }), page::notTaught);
     }
 
     @Override
@@ -513,6 +520,11 @@ public final class RunPage extends Page implements RunDriver.Listener {
         said.setText(text);
         said.pseudoClassStateChanged(Looks.BAD, bad);
         hide(said, false);
+    }
+
+    /** Said before the start. */
+    public void remark(String text) {
+        tell(text, false);
     }
 
     /** The window is about to close on a run. */

@@ -23,6 +23,8 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.calibrate.RefusedException;
+import org.greenbead.core.calibrate.SightFit;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
@@ -31,6 +33,8 @@ import org.greenbead.store.RunEntry;
 
 /** What a run came to: what was reached, what held, what was not proved. */
 final class VerdictPage extends Page {
+    private final Desk desk;
+    private final Label taught = Looks.note("taught");
     private final RunEntry entry;
     private final JobModel model;
     private final Navigator go;
@@ -41,6 +45,7 @@ final class VerdictPage extends Page {
     VerdictPage(Desk desk, JobModel model, Navigator go, RunPlan plan, RunEntry entry, Verdict verdict,
             RunState end,
             RunHistory history) {
+        this.desk = desk;
         this.entry = entry;
         this.model = model;
         this.go = go;
@@ -60,6 +65,7 @@ final class VerdictPage extends Page {
         about.setId("verdict-about");
         var said = Looks.note("said");
         said.setId("verdict-said");
+        taught.setId("verdict-taught");
         keeper = new Keeper(desk, said);
         var acts = new HBox(8, act("verdict-replay", texts.get("verdict.replay"), () -> go.replay(entry)),
                 act("verdict-csv", texts.get("verdict.csv") + "  E", () -> keeper.csv(entry)),
@@ -94,7 +100,7 @@ final class VerdictPage extends Page {
         var middle = new HBox(10, left, right);
         VBox.setVgrow(middle, Priority.ALWAYS);
         middle.setMinHeight(0);
-        page = Looks.as(new VBox(head, middle, acts, said), "page");
+        page = Looks.as(new VBox(head, middle, taught, acts, said), "page");
         findings(end.raised().stream().map(Finding::past).toList());
         clock(org.greenbead.core.quantity.Words.clock(verdict.lengthS()));
         chart.show(history.chart(plan, history.size(), Optional.empty(), false, texts));
@@ -105,6 +111,21 @@ final class VerdictPage extends Page {
                         ? new Pedal(texts.get("verdict.again"), texts.get("verdict.again.so"), true, go::home)
                         : onwards(texts, bead));
         backWord(texts.get("verdict.replay"));
+    }
+
+    /** What was seen in this run has been kept with its bench. */
+    void taught(SightFit.Learned learned) {
+        Texts texts = desk.texts();
+        taught.setText(texts.get("verdict.taught", texts.rise(learned.beforeRmsK()),
+                texts.rise(learned.calibration().residualK())));
+    }
+
+    /** Nothing could be learned, with the reason. */
+    void notTaught(Throwable why) {
+        Texts texts = desk.texts();
+        taught.setText(texts.get("verdict.taught.not", why instanceof RefusedException refused
+                ? texts.say(refused.why())
+                : String.valueOf(why.getMessage())));
     }
 
     private void onceMore() {

@@ -74,7 +74,7 @@ public final class WitnessRunner implements AutoCloseable {
         submit(() -> {
             try {
                 // At a real bench nothing is simulated: what no logger says must not enter a calibration.
-                if (desk.demo() || !desk.settings().loggerFile().get().isBlank()) {
+                if (desk.joined() != Desk.Joined.NOTHING) {
                     link.connect(plan, DemoWorld.SEED);
                 }
             } catch (IOException | IllegalArgumentException e) {

@@ -21,6 +21,7 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.app.work.Lessons;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
@@ -29,7 +30,9 @@ import org.greenbead.core.calibrate.Fit;
 import org.greenbead.core.calibrate.History;
 import org.greenbead.core.calibrate.Logged;
 import org.greenbead.core.calibrate.RefusedException;
+import org.greenbead.core.calibrate.SightFit;
 import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.Format;
 import org.greenbead.store.RunEntry;
 import org.greenbead.store.RunLog;
@@ -46,7 +49,8 @@ public final class CalibratePage extends Page {
     private final HeatChart chart = new HeatChart();
     private final AtomicBoolean gone = new AtomicBoolean();
     private final VBox page;
-    private Optional<Fit> fit = Optional.empty();
+    private final Label traces = Looks.label("", "caps");
+    private Optional<Calibration> told = Optional.empty();
     private Optional<Bench> bench = Optional.empty();
 
     public CalibratePage(Desk desk, Navigator go, RunEntry entry) {
@@ -64,7 +68,7 @@ public final class CalibratePage extends Page {
         left.setPrefWidth(330);
         left.setMaxWidth(360);
         VBox.setVgrow(chart, Priority.ALWAYS);
-        var right = Looks.as(new VBox(6, Looks.label(texts.get("fit.traces"), "caps"), chart), "card");
+        var right = Looks.as(new VBox(6, traces, chart), "card");
         HBox.setHgrow(right, Priority.ALWAYS);
         var middle = new HBox(10, left, right);
         VBox.setVgrow(middle, Priority.ALWAYS);
@@ -72,15 +76,21 @@ public final class CalibratePage extends Page {
         backWord(texts.get("key.back"));
         said.setText(texts.get("fit.wait"));
         pedal(Pedal.shut(texts.get("fit.working"), texts.get("fit.working.so")));
-        desk.background(this::read, this::show, this::failed);
+        desk.background(this::read, Runnable::run, this::failed);
     }
 
-    private Fit read() throws Exception {
+    /** Reads the log and fits; what comes back shows it. */
+    private Runnable read() throws Exception {
         RunLog log = RunLog.read(desk.ledger().logFile(entry), desk.files());
-        Logged logged = Logged.of(entry.id(), log.header().plan(), log.events());
-        bench = Optional
-                .of(desk.ledger().document(Format.BENCH, log.header().plan().bench().id(), Bench.class));
-        return Calibrator.fit(logged, done -> Platform.runLater(() -> bar.setProgress(done)), gone::get);
+        RunPlan plan = log.header().plan();
+        bench = Optional.of(desk.ledger().document(Format.BENCH, plan.bench().id(), Bench.class));
+        if (plan.bench().probes().isEmpty()) {
+            SightFit.Learned learned = SightFit.fit(entry.id(), plan, log.events(), gone::get);
+            return () -> show(learned);
+        }
+        Fit made = Calibrator.fit(Logged.of(entry.id(), plan, log.events()),
+                done -> Platform.runLater(() -> bar.setProgress(done)), gone::get);
+        return () -> show(made);
     }
 
     private void failed(Throwable error) {
@@ -97,39 +107,85 @@ public final class CalibratePage extends Page {
 
     private void show(Fit made) {
         Texts texts = desk.texts();
-        fit = Optional.of(made);
-        bar.setVisible(false);
-        Calibration c = made.calibration();
-        boolean outlier = bench.map(b -> History.outlier(
-                b.with(b.calibrations().stream().filter(o -> !o.run().equals(c.run())).toList()), c))
-                .orElse(false);
         said.setText(
                 texts.get("fit.residual", texts.rise(max(made.beforeK())), texts.rise(max(made.afterK()))));
-        factors.show(c, texts);
+        traces.setText(texts.get("fit.traces"));
         for (int i = 0; i < made.probes().size(); i++) {
-            remarks.getChildren().add(Looks.label(texts.get("fit.probe", made.probes().get(i),
+            remark(texts.get("fit.probe", made.probes().get(i),
                     String.format(Locale.ROOT, "%.1f", made.beforeK()[i]),
-                    String.format(Locale.ROOT, "%.1f", made.afterK()[i])), "text-ink"));
+                    String.format(Locale.ROOT, "%.1f", made.afterK()[i])), "text-ink");
         }
-        if (c.nozzleMm() > 0) {
-            remarks.getChildren()
-                    .add(Looks.label(texts.get("fit.air", plain(c.nozzleMm()),
-                            texts.words().show(bench.orElseThrow().air().dial().says(c.flowLpm()))),
-                            "muted"));
-        }
-        if (outlier) {
-            remarks.getChildren().add(Looks.label(texts.get("fit.outlier"), "ink-hot"));
-        }
-        for (Phrase remark : made.remarks()) {
-            remarks.getChildren().add(Looks.label(texts.say(remark), "ink-amber"));
-        }
-        remarks.getChildren().add(Looks.label(texts.get("fit.effective"), "muted", "small"));
+        boolean outlier = told(made.calibration(), made.remarks());
         chart.show(traces(made, texts));
         pedal(made.swapped()
                 ? new Pedal(texts.get("fit.back"), texts.get("fit.swapped.so"), true, this::back)
-                : new Pedal(texts.get("fit.keep"), texts.get(outlier ? "fit.keep.outlier" : "fit.keep.so"),
-                        true,
-                        this::keep));
+                : keeping(outlier));
+    }
+
+    /** Led by eye: what was seen stands in the place of probes. */
+    private void show(SightFit.Learned learned) {
+        Texts texts = desk.texts();
+        said.setText(texts.get("fit.seen.said", learned.believed(), learned.sights().size(),
+                texts.rise(learned.beforeRmsK()), texts.rise(learned.calibration().residualK())));
+        traces.setText(texts.get("fit.seen.caps"));
+        for (SightFit.Looked sight : learned.sights()) {
+            String at = org.greenbead.core.quantity.Words.clock(sight.timeS());
+            boolean doubted = sight.trust() < SightFit.BELIEVED;
+            remark(doubted
+                    ? texts.get("fit.seen.doubted", texts.say(sight.sight().word()), at)
+                    : texts.get("fit.seen.line", texts.say(sight.sight().word()), at,
+                            signed(sight.beforeK()), signed(sight.afterK())),
+                    doubted ? "ink-amber" : "text-ink");
+        }
+        remark(texts.get("fit.seen.together"), "text-ink");
+        boolean outlier = told(learned.calibration(), List.of());
+        double top = Math.max(max(learned.beforeC()), max(learned.afterC())) + 20;
+        chart.show(new HeatChart.Data(
+                List.of(new HeatChart.Curve("plan", texts.get("fit.before"), learned.timesS(),
+                        learned.beforeC()),
+                        new HeatChart.Curve("board", texts.get("fit.after"), learned.timesS(),
+                                learned.afterC())),
+                new double[0], top, top, "", List.of(), OptionalDouble.empty(),
+                learned.timesS()[learned.timesS().length - 1], texts.words()::bare));
+        pedal(keeping(outlier));
+    }
+
+    private String signed(double kelvin) {
+        String size = desk.texts().rise(Math.abs(kelvin));
+        return size.equals(desk.texts().rise(0)) ? size : (kelvin < 0 ? "−" : "+") + size;
+    }
+
+    private void remark(String text, String... classes) {
+        remarks.getChildren().add(Looks.label(text, classes));
+    }
+
+    private Pedal keeping(boolean outlier) {
+        Texts texts = desk.texts();
+        return new Pedal(texts.get("fit.keep"), texts.get(outlier ? "fit.keep.outlier" : "fit.keep.so"), true,
+                this::keep);
+    }
+
+    /** The factors with what is to be minded. @return whether it contradicts the bench's other runs */
+    private boolean told(Calibration c, List<Phrase> minded) {
+        Texts texts = desk.texts();
+        told = Optional.of(c);
+        bar.setVisible(false);
+        boolean outlier = bench.map(b -> History.outlier(
+                b.with(b.calibrations().stream().filter(o -> !o.run().equals(c.run())).toList()), c))
+                .orElse(false);
+        factors.show(c, texts);
+        if (c.nozzleMm() > 0) {
+            remark(texts.get("fit.air", plain(c.nozzleMm()),
+                    texts.words().show(bench.orElseThrow().air().dial().says(c.flowLpm()))), "muted");
+        }
+        if (outlier) {
+            remark(texts.get("fit.outlier"), "ink-hot");
+        }
+        for (Phrase remark : minded) {
+            remark(texts.say(remark), "ink-amber");
+        }
+        remark(texts.get("fit.effective"), "muted", "small");
+        return outlier;
     }
 
     private static double max(double[] values) {
@@ -162,7 +218,7 @@ public final class CalibratePage extends Page {
     }
 
     private void keep() {
-        Factors.keep(desk, bench.orElseThrow().id(), fit.orElseThrow().calibration(), () -> {
+        Lessons.keep(desk, bench.orElseThrow().id(), told.orElseThrow(), () -> {
             go.benchChanged(bench.orElseThrow().id());
             go.setup();
         });

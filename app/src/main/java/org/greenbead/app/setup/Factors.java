@@ -4,12 +4,8 @@ import java.util.Locale;
 import javafx.scene.control.Label;
 import javafx.scene.layout.GridPane;
 import org.greenbead.app.look.Looks;
-import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Texts;
-import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
-import org.greenbead.core.calibrate.History;
-import org.greenbead.store.Format;
 
 /** The four factors of a calibration with the interval of each. */
 final class Factors extends GridPane {
@@ -28,15 +24,6 @@ final class Factors extends GridPane {
         row(1, texts.get("fit.preheater"), c.preheater(), texts);
         row(2, texts.get("fit.heat"), c.boardHeat(), texts);
         row(3, texts.get("fit.along"), c.boardConductivity(), texts);
-    }
-
-    /** Keeps a calibration with its bench as the ledger has it by now; {@code then} on the FX thread. */
-    static void keep(Desk desk, String benchId, Calibration told, Runnable then) {
-        desk.io(() -> {
-            Bench kept = History.with(desk.ledger().document(Format.BENCH, benchId, Bench.class), told);
-            desk.ledger().save(kept);
-            return kept;
-        }, kept -> then.run());
     }
 
     private void row(int at, String name, Calibration.Factor factor, Texts texts) {

@@ -55,7 +55,7 @@ public final class SetupPage extends Page {
                         t -> t + " ×"),
                 choice("sound", texts.get("setup.sound"), List.of(false, true), settings.mute(),
                         m -> texts.get(m ? "setup.sound.off" : "setup.sound.on")));
-        rows.getChildren().add(logger(texts, settings));
+        rows.getChildren().add(logger(texts, desk));
         rows.getChildren().addAll(
                 row(texts.get("setup.technician"),
                         line(desk.settings().technician(), "setup-technician", "")),
@@ -183,27 +183,42 @@ public final class SetupPage extends Page {
         return f.determined() ? String.format(java.util.Locale.ROOT, "%.2f", f.value()) : "–";
     }
 
-    private static Region logger(Texts texts, Settings settings) {
-        var field = Looks.as(new TextField(settings.loggerFile().get()), "text-line");
+    private static Region logger(Texts texts, Desk desk) {
+        Settings settings = desk.settings();
+        boolean named = desk.joined() == Desk.Joined.LOGGER;
+        var field = Looks.as(new TextField(named ? settings.loggerFile().get() : ""), "text-line");
         field.setId("logger-file");
         field.setPromptText(texts.get("setup.logger.prompt"));
         HBox.setHgrow(field, Priority.ALWAYS);
         var group = new ToggleGroup();
+        var none = toggle("logger-none", texts.get("setup.logger.none"), group);
         var simulated = toggle("logger-sim", texts.get("setup.logger.sim"), group);
         var file = toggle("logger-real", texts.get("setup.logger.file"), group);
-        (settings.loggerFile().get().isBlank() ? simulated : file).setSelected(true);
-        field.disableProperty().bind(simulated.selectedProperty());
+        switch (desk.joined()) {
+            case NOTHING -> none.setSelected(true);
+            case SIMULATED -> simulated.setSelected(true);
+            case LOGGER -> file.setSelected(true);
+        }
+        field.disableProperty().bind(file.selectedProperty().not());
         field.textProperty().subscribe((was, now) -> settings.loggerFile().set(now.strip()));
+        none.setOnAction(press -> {
+            none.setSelected(true);
+            settings.loggerFile().set("");
+        });
         simulated.setOnAction(press -> {
             simulated.setSelected(true);
-            settings.loggerFile().set("");
+            settings.loggerFile().set(Settings.SIMULATED);
         });
         file.setOnAction(press -> {
             file.setSelected(true);
             settings.loggerFile().set(field.getText().strip());
             field.requestFocus();
         });
-        return row(texts.get("setup.logger"), new HBox(6, simulated, file, field));
+        var choices = new HBox(6, simulated, file, field);
+        if (!desk.demo()) {
+            choices.getChildren().addFirst(none);
+        }
+        return row(texts.get("setup.logger"), choices);
     }
 
     /** The end of the path; all of it when the pointer rests on it. */

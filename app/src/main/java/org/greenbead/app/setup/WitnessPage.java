@@ -32,6 +32,7 @@ import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
+import org.greenbead.app.work.Lessons;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.alloy.Alloys;
@@ -387,7 +388,7 @@ public final class WitnessPage extends Page {
     }
 
     private void keep() {
-        Factors.keep(desk, plan.bench().id(), told.orElseThrow(), () -> {
+        Lessons.keep(desk, plan.bench().id(), told.orElseThrow(), () -> {
             go.benchChanged(plan.bench().id());
             go.setup();
         });

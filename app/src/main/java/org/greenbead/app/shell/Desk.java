@@ -74,6 +74,20 @@ public final class Desk implements AutoCloseable {
         return settings;
     }
 
+    /** What a run is joined to. */
+    public enum Joined {
+        NOTHING, SIMULATED, LOGGER
+    }
+
+    /** On the made-up bench nobody has to choose; at a real one nothing is simulated unless it was asked for. */
+    public Joined joined() {
+        String file = settings.loggerFile().get();
+        if (file.isBlank()) {
+            return demo ? Joined.SIMULATED : Joined.NOTHING;
+        }
+        return file.equals(Settings.SIMULATED) ? Joined.SIMULATED : Joined.LOGGER;
+    }
+
     /** True on the made-up Skerry Bench. */
     public boolean demo() {
         return demo;

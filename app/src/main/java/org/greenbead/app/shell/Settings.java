@@ -21,6 +21,8 @@ public final class Settings {
     private final IntegerProperty textPercent = new SimpleIntegerProperty(100);
     private final IntegerProperty speed = new SimpleIntegerProperty(1);
     private final BooleanProperty mute = new SimpleBooleanProperty();
+    /** In the place of a logger's file: a bench that is only simulated, to practise on. */
+    public static final String SIMULATED = "simulated";
     private final StringProperty loggerFile = new SimpleStringProperty("");
     private final StringProperty technician = new SimpleStringProperty("technician A");
     private final StringProperty cameraFolder = new SimpleStringProperty("");
@@ -86,7 +88,7 @@ public final class Settings {
         return mute;
     }
 
-    /** Empty for the simulated logger. */
+    /** Path of a logger's file, {@link #SIMULATED}, or empty where nobody chose. */
     public StringProperty loggerFile() {
         return loggerFile;
     }

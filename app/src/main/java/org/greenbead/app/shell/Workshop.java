@@ -306,7 +306,7 @@ public final class Workshop implements Navigator {
             tray.flag(texts.get("tray.demo"), texts.get("tray.demo.leave"), elsewhere);
         }
         int speed = desk.settings().speed().get();
-        bar.speed(speed == 1 || !desk.settings().loggerFile().get().isBlank()
+        bar.speed(speed == 1 || desk.joined() == Desk.Joined.LOGGER
                 ? ""
                 : texts.get("speed.flag", speed));
         watchNow();
@@ -457,8 +457,12 @@ public final class Workshop implements Navigator {
         fetch(() -> desk.ledger().plan(model.job(), beadId), plan -> {
             // Whoever has gone elsewhere meanwhile is left there.
             if (model == model() && page.equals(asked) && live.filter(RunPage::going).isEmpty()) {
-                var fresh = new RunPage(desk, model, this, plan, model.rehearsalProperty().get(),
-                        p -> frame()).waiting();
+                boolean blind = desk.joined() == Desk.Joined.NOTHING && !plan.bench().probes().isEmpty();
+                var fresh = new RunPage(desk, model, this, blind ? plan.byEye() : plan,
+                        model.rehearsalProperty().get(), p -> frame()).waiting();
+                if (blind) {
+                    fresh.remark(desk.texts().get("run.eye.no_logger"));
+                }
                 live = Optional.of(fresh);
                 show(fresh, "", Optional.of(beadId));
             }
@@ -608,6 +612,10 @@ public final class Workshop implements Navigator {
 
     @Override
     public void guided(String benchId) {
+        if (desk.joined() == Desk.Joined.NOTHING) {
+            desk.trouble(desk.texts().get("setup.guided.no_logger"));
+            return;
+        }
         teaching(benchId, GuidedRun::of, (m, plan) -> {
             var fresh = new RunPage(desk, m, this, plan, Optional.empty(), p -> frame())
                     .waiting();

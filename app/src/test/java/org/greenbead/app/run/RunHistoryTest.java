@@ -4,19 +4,32 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import org.greenbead.app.shell.Texts;
+import org.greenbead.core.finding.Finding;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Phrase;
+import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.run.Coaching;
 import org.greenbead.core.run.Estimate;
 import org.greenbead.core.run.MeltProof;
 import org.greenbead.core.run.RunState;
+import org.greenbead.store.DemoWorld;
+import org.greenbead.store.OpenFiles;
 import org.testng.annotations.Test;
 
 /** What a chart remembers of a run. */
 public class RunHistoryTest {
     private static RunState at(double timeS, int stage) {
+        return at(timeS, stage, List.of());
+    }
+
+    private static RunState at(double timeS, int stage, List<Finding> findings) {
         var joint = new Estimate(20 + timeS / 100, 1);
         return new RunState(
                 new RunState.Standing(RunState.Status.HEATING, timeS, stage, 0, List.of(), true, false),
@@ -24,7 +37,7 @@ public class RunHistoryTest {
                 new RunState.Outlook(OptionalDouble.empty(), OptionalDouble.empty()), MeltProof.NONE,
                 new RunState.Told(new Coaching(Phrase.of("coach.soak"), Phrase.of("coach.soak"),
                         Optional.empty(), Phrase.of("pedal.start"), Phrase.of("pedal.start"),
-                        Optional.empty()), List.of(), List.of()),
+                        Optional.empty()), findings, List.of()),
                 Optional.empty());
     }
 
@@ -59,5 +72,26 @@ public class RunHistoryTest {
             history.add(at(i / 2.0, 0));
         }
         assertEquals(history.size(), 800);
+    }
+
+    /** Where nobody looked the curve of the joint is broken; a slow sweep alone breaks nothing. */
+    @Test
+    public void curveIsBrokenAtAGap() throws Exception {
+        var away = Finding.of(Rule.RESUMED_AFTER_GAP, "run", Severity.CARE, new Quantity.Seconds(40));
+        var history = new RunHistory();
+        for (double t : new double[]{0, 1, 2, 20}) {
+            history.add(at(t, 0));
+        }
+        for (double t : new double[]{60, 61, 80}) {
+            history.add(at(t, 0, t == 80 ? List.of() : List.of(away)));
+        }
+        var chart = history.chart(new DemoWorld(new OpenFiles()).plan("SB-0417", "lift_run"), history.size(),
+                Optional.empty(), false, Texts.of(Locale.ENGLISH, TempUnit.CELSIUS));
+        double[] joint = chart.curves().getFirst().celsius();
+        boolean[] broken = new boolean[joint.length];
+        for (int i = 0; i < joint.length; i++) {
+            broken[i] = Double.isNaN(joint[i]);
+        }
+        assertEquals(broken, new boolean[]{false, false, false, false, true, false, false});
     }
 }

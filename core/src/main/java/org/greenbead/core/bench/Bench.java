@@ -36,6 +36,11 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
         return new Bench(id, title, ambientC, heater, air.with(dial), probes, calibrations);
     }
 
+    /** The same bench as it is without any thermocouple. */
+    public Bench blind() {
+        return new Bench(id, title, ambientC, heater, air, List.of(), calibrations);
+    }
+
     /** The same bench with another history. */
     public Bench with(List<Calibration> history) {
         return new Bench(id, title, ambientC, heater, air, probes, history);

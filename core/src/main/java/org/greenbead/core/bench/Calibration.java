@@ -1,5 +1,6 @@
 package org.greenbead.core.bench;
 
+import java.util.List;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -16,10 +17,19 @@ import org.greenbead.core.quantity.Check;
  * @param boardConductivity in-plane conductivity over the one from its copper
  * @param residualK  rms of measured against modelled after the fit
  * @param counted    false for an outlier that is kept but not used
+ * @param correlations of the logarithms: jet with heater, heat, conductivity; heater with heat, conductivity; heat with conductivity. Empty where
+ *     they were not kept: then none is assumed. One melting seen tells hardly anything of each factor and much of them together
  */
 public record Calibration(String run, String board, double nozzleMm, double flowLpm, Factor jet,
-        Factor preheater,
-        Factor boardHeat, Factor boardConductivity, double residualK, boolean counted) {
+        Factor preheater, Factor boardHeat, Factor boardConductivity, double residualK, boolean counted,
+        List<Double> correlations) {
+    /**
+     * Standard deviations of the logarithms from which every fit starts: jet, heater, heat of the board, conductivity. A factor that a run
+     * does not tell keeps its own.
+     */
+    public static final List<Double> FIT_PRIOR_LN = List.of(0.40, 0.40, 0.15, 0.40);
+    private static final int PAIRS = 6;
+
     /**
      * A factor with its standard deviation.
      *
@@ -44,12 +54,41 @@ public record Calibration(String run, String board, double nozzleMm, double flow
         Check.present("board heat", boardHeat);
         Check.present("board conductivity", boardConductivity);
         Check.within("calibration residual", residualK, 0, 100, "K");
+        correlations = correlations == null ? List.of() : List.copyOf(correlations);
+        if (!correlations.isEmpty() && correlations.size() != PAIRS) {
+            throw new IllegalArgumentException(
+                    "a calibration has 6 correlations or none, not " + correlations.size());
+        }
+        correlations.forEach(c -> Check.within("correlation", c, -1, 1, ""));
+    }
+
+    /** One whose correlations were not kept. */
+    public Calibration(String run, String board, double nozzleMm, double flowLpm, Factor jet,
+            Factor preheater, Factor boardHeat, Factor boardConductivity, double residualK,
+            boolean counted) {
+        this(run, board, nozzleMm, flowLpm, jet, preheater, boardHeat, boardConductivity, residualK, counted,
+                List.of());
+    }
+
+    /** In the order of {@link #FIT_PRIOR_LN}. */
+    public List<Factor> factors() {
+        return List.of(jet, preheater, boardHeat, boardConductivity);
+    }
+
+    /** Of the logarithms of two factors. */
+    public double correlation(int p, int q) {
+        if (p == q) {
+            return 1;
+        }
+        int low = Math.min(p, q);
+        int high = Math.max(p, q);
+        return correlations.isEmpty() ? 0 : correlations.get(low * (5 - low) / 2 + high - 1);
     }
 
     /** The same, counted or not. */
     public Calibration counted(boolean use) {
         return new Calibration(run, board, nozzleMm, flowLpm, jet, preheater, boardHeat, boardConductivity,
                 residualK,
-                use);
+                use, correlations);
     }
 }

@@ -15,16 +15,6 @@ import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
-import org.hipparchus.linear.Array2DRowRealMatrix;
-import org.hipparchus.linear.ArrayRealVector;
-import org.hipparchus.linear.LUDecomposition;
-import org.hipparchus.linear.MatrixUtils;
-import org.hipparchus.linear.RealMatrix;
-import org.hipparchus.linear.RealVector;
-import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresBuilder;
-import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresOptimizer;
-import org.hipparchus.optim.nonlinear.vector.leastsquares.LevenbergMarquardtOptimizer;
-import org.hipparchus.util.Pair;
 
 /**
  * Fits jet, preheater, heat capacity and in-plane conductivity of the board to one logged run: least squares on the logarithms
@@ -32,15 +22,14 @@ import org.hipparchus.util.Pair;
  * two kelvin held on for ten seconds, so that five hundred samples do not count as five hundred facts.
  */
 public final class Calibrator {
-    /** Prior deviations of the logarithms: jet, preheater, heat capacity, conductivity. */
-    static final double[] PRIOR_LN = {0.40, 0.40, 0.15, 0.40};
-    private static final double MOST_LN = 1.2;
+    /** How far from nominal a factor's logarithm is looked for. */
+    static final double MOST_LN = 1.2;
+    /** Jet, heater, heat of the board, conductivity. */
+    static final int FACTORS = Calibration.FIT_PRIOR_LN.size();
     private static final double NOISE_K = 0.5;
     private static final double MODEL_K = 2;
     private static final double CORRELATED_S = 10;
-    private static final double STEP_LN = 0.04;
-    /** A factor is told when its deviation has fallen under this part of the prior's. */
-    private static final double TOLD = 0.8;
+    static final double STEP_LN = 0.04;
     /** A bare bead under tape follows its board with about this lag, s. */
     static final double BEAD_LAG_S = 1.5;
     private static final double SHORTEST_S = 180;
@@ -144,20 +133,20 @@ public final class Calibrator {
 
     private Fit fit(DoubleConsumer progress) {
         int[] straight = used.stream().mapToInt(Integer::intValue).toArray();
-        double[] start = new double[PRIOR_LN.length];
+        double[] start = new double[FACTORS];
         double[][] before = simulate(start);
-        LeastSquaresOptimizer.Optimum best = optimise(straight, progress);
+        MapFit.Solved best = optimise(straight, progress);
         if (straight.length == 2) {
             int[] crossed = {straight[1], straight[0]};
-            LeastSquaresOptimizer.Optimum other = optimise(crossed, d -> {
+            MapFit.Solved other = optimise(crossed, d -> {
             });
-            if (other.getCost() < 0.6 * best.getCost()) {
+            if (other.cost() < 0.6 * best.cost()) {
                 remarks.add(Phrase.of("fit.swapped", new Quantity.Name(name(straight[0])),
                         new Quantity.Name(name(straight[1]))));
             }
         }
         progress.accept(1);
-        double[] ln = best.getPoint().toArray();
+        double[] ln = best.at();
         double[][] after = simulate(ln);
         double residual = 0;
         double[] afterK = new double[straight.length];
@@ -170,12 +159,11 @@ public final class Calibrator {
         if (residual > STRUCTURAL_K) {
             remarks.add(Phrase.of("fit.structural", new Quantity.RiseK(residual)));
         }
-        double[] sd = deviations(best);
         AirSetting air = logged.usualAir().orElse(null);
         var calibration = new Calibration(logged.run(), logged.plan().board().id(),
                 air == null ? 0 : air.nozzleMm(),
-                air == null ? 0 : air.flowLpm(), factor(ln, sd, 0), factor(ln, sd, 1), factor(ln, sd, 2),
-                factor(ln, sd, 3), residual, true);
+                air == null ? 0 : air.flowLpm(), factor(best, 0), factor(best, 1), factor(best, 2),
+                factor(best, 3), residual, true, best.correlations(FACTORS, FACTORS));
         double[][] measured = new double[straight.length][];
         double[][] modelled = new double[straight.length][];
         for (int i = 0; i < straight.length; i++) {
@@ -188,71 +176,43 @@ public final class Calibrator {
                 remarks);
     }
 
-    private static Calibration.Factor factor(double[] ln, double[] sd, int p) {
-        return new Calibration.Factor(Math.exp(ln[p]), Math.min(0.6, sd[p]), sd[p] < TOLD * PRIOR_LN[p]);
+    private static Calibration.Factor factor(MapFit.Solved best, int p) {
+        return best.factor(p, priorLn(p));
+    }
+
+    /** Standard deviation of the logarithm of a factor before any run. */
+    static double priorLn(int factor) {
+        return Calibration.FIT_PRIOR_LN.get(factor);
+    }
+
+    /** The four factors as unknowns of a fit. */
+    static List<MapFit.Unknown> unknowns() {
+        return IntStream.range(0, FACTORS).mapToObj(p -> new MapFit.Unknown(priorLn(p), STEP_LN, MOST_LN))
+                .toList();
     }
 
     private String name(int probe) {
         return logged.plan().bench().probes().get(probe).name();
     }
 
-    /** From the curvature at the optimum; the priors are rows of the problem, so it is the posterior's. */
-    private static double[] deviations(LeastSquaresOptimizer.Optimum best) {
-        RealMatrix j = best.getJacobian();
-        RealMatrix inverse = new LUDecomposition(j.transpose().multiply(j)).getSolver().getInverse();
-        return IntStream.range(0, PRIOR_LN.length).mapToDouble(p -> Math.sqrt(inverse.getEntry(p, p)))
-                .toArray();
-    }
-
     /** @param reads for each model probe in use the channel that is held against it */
-    private LeastSquaresOptimizer.Optimum optimise(int[] reads, DoubleConsumer progress) {
-        int n = logged.moments().size();
-        int rows = used.size() * n + PRIOR_LN.length;
-        double[] zero = new double[PRIOR_LN.length];
-        int[] calls = {0};
-        var problem = new LeastSquaresBuilder().start(zero).target(new ArrayRealVector(rows))
-                .model(point -> {
-                    progress.accept(Math.min(0.9, 0.12 * calls[0]++));
-                    return residualsAndSlopes(point, reads, rows);
-                }).parameterValidator(p -> p.map(v -> Math.clamp(v, -MOST_LN, MOST_LN)))
-                .maxEvaluations(60).maxIterations(60)
-                .checker((i, a, b) -> a.getPoint().subtract(b.getPoint()).getLInfNorm() < 5e-3).build();
-        return new LevenbergMarquardtOptimizer().optimize(problem);
+    private MapFit.Solved optimise(int[] reads, DoubleConsumer progress) {
+        var calls = new java.util.concurrent.atomic.AtomicInteger();
+        return MapFit.solve(unknowns(), new double[FACTORS], at -> {
+            progress.accept(Math.min(0.9, 0.12 * calls.getAndIncrement() / (FACTORS + 1)));
+            return misses(simulate(at), reads);
+        }, cancelled);
     }
 
-    private Pair<RealVector, RealMatrix> residualsAndSlopes(RealVector point, int[] reads, int rows) {
-        double[] at = point.toArray();
-        List<double[]> residuals = IntStream.rangeClosed(0, PRIOR_LN.length).parallel().mapToObj(p -> {
-            double[] shifted = at.clone();
-            if (p > 0) {
-                shifted[p - 1] += STEP_LN;
-            }
-            return residuals(simulate(shifted), shifted, reads, rows);
-        }).toList();
-        if (cancelled.getAsBoolean()) {
-            throw new CancellationException("calibration was cancelled");
-        }
-        var slopes = new Array2DRowRealMatrix(rows, PRIOR_LN.length);
-        for (int p = 0; p < PRIOR_LN.length; p++) {
-            for (int r = 0; r < rows; r++) {
-                slopes.setEntry(r, p, (residuals.get(p + 1)[r] - residuals.getFirst()[r]) / STEP_LN);
-            }
-        }
-        return new Pair<>(MatrixUtils.createRealVector(residuals.getFirst()), slopes);
-    }
-
-    private double[] residuals(double[][] modelled, double[] ln, int[] reads, int rows) {
+    private double[] misses(double[][] modelled, int[] reads) {
         double sigma = readingSdK(1);
-        double[] r = new double[rows];
+        double[] r = new double[used.size() * logged.moments().size()];
         int at = 0;
         for (int i = 0; i < reads.length; i++) {
             for (int m = 0; m < logged.moments().size(); m++) {
                 double read = logged.moments().get(m).probesC()[reads[i]];
                 r[at++] = Double.isNaN(read) ? 0 : (modelled[used.get(i)][m] - read) / sigma;
             }
-        }
-        for (int p = 0; p < ln.length; p++) {
-            r[at++] = ln[p] / PRIOR_LN[p];
         }
         return r;
     }
@@ -278,8 +238,7 @@ public final class Calibrator {
     /** What every probe of the bench would show at every moment, as its lagging bead shows it. */
     private double[][] simulate(double[] ln) {
         List<ProbePlace> probes = logged.plan().bench().probes();
-        var model = new SheetModel(logged.plan().scene(), new Multipliers(times(ln[0]), times(ln[1]),
-                Math.clamp(times(ln[2]), 0.31, 2.9), times(ln[3])), Resolution.SEARCH);
+        var model = new SheetModel(logged.plan().scene(), multipliers(ln), Resolution.SEARCH);
         double[][] shown = new double[probes.size()][logged.moments().size()];
         double[] bead = new double[probes.size()];
         java.util.Arrays.fill(bead, logged.plan().bench().ambientC());
@@ -302,6 +261,11 @@ public final class Calibrator {
             }
         }
         return shown;
+    }
+
+    /** The multipliers of four logarithms, kept within what the model takes. */
+    static Multipliers multipliers(double[] ln) {
+        return new Multipliers(times(ln[0]), times(ln[1]), Math.clamp(times(ln[2]), 0.31, 2.9), times(ln[3]));
     }
 
     private static double times(double ln) {

@@ -151,7 +151,7 @@ public record WitnessDesign(List<Witness.Dot> dots, List<Witness.Step> steps, do
     }
 
     private static double[] step(int parameter) {
-        double[] ln = new double[Calibrator.PRIOR_LN.length];
+        double[] ln = new double[Calibrator.FACTORS];
         if (parameter >= 0) {
             ln[parameter] = STEP_LN;
         }
@@ -162,13 +162,13 @@ public record WitnessDesign(List<Witness.Dot> dots, List<Witness.Step> steps, do
     private static double[] jointSlopes(RunPlan plan, double bench) {
         Outcome like = Drive.of(plan, plan.recipe(),
                 new SheetModel(plan.scene(), shifted(bench, step(-1)), Resolution.SEARCH), () -> false);
-        double[] peak = IntStream.range(-1, Calibrator.PRIOR_LN.length).parallel()
+        double[] peak = IntStream.range(-1, Calibrator.FACTORS).parallel()
                 .mapToDouble(p -> Drive.onClock(plan, plan.recipe(),
                         new SheetModel(plan.scene(), shifted(bench, step(p)), Resolution.SEARCH), like)
                         .peakMinC())
                 .toArray();
-        double[] slopes = new double[Calibrator.PRIOR_LN.length + 1];
-        for (int p = 0; p < Calibrator.PRIOR_LN.length; p++) {
+        double[] slopes = new double[Calibrator.FACTORS + 1];
+        for (int p = 0; p < Calibrator.FACTORS; p++) {
             slopes[p] = (peak[p + 1] - peak[0]) / STEP_LN;
         }
         return slopes;
@@ -232,7 +232,7 @@ public record WitnessDesign(List<Witness.Dot> dots, List<Witness.Step> steps, do
         // A dot of any alloy stands for its place here.
         List<Witness.Dot> at = places.stream().map(p -> new Witness.Dot("?", alloys.getFirst(), side, p))
                 .toList();
-        int factors = Calibrator.PRIOR_LN.length;
+        int factors = Calibrator.FACTORS;
         double[][][][] all = new double[BENCHES.length][][][];
         for (int b = 0; b < BENCHES.length; b++) {
             if (cancelled.getAsBoolean()) {
@@ -279,8 +279,8 @@ public record WitnessDesign(List<Witness.Dot> dots, List<Witness.Step> steps, do
     private static double[] row(double[][][] bench, int place, int at, boolean body, double steepKPerMm) {
         double rate = bench[0][place][at] - bench[0][place][at - 1];
         double sd = WitnessFit.comparisonSdK(rate, body, steepKPerMm);
-        double[] row = new double[Calibrator.PRIOR_LN.length + 1];
-        for (int p = 0; p < Calibrator.PRIOR_LN.length; p++) {
+        double[] row = new double[Calibrator.FACTORS + 1];
+        for (int p = 0; p < Calibrator.FACTORS; p++) {
             row[p] = (bench[p + 1][place][at] - bench[0][place][at]) / STEP_LN / sd;
         }
         row[row.length - 1] = 1 / sd;

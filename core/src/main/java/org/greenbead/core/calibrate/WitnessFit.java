@@ -5,7 +5,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import org.greenbead.core.bench.Calibration;
@@ -18,19 +17,10 @@ import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
-import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 import org.hipparchus.linear.Array2DRowRealMatrix;
-import org.hipparchus.linear.ArrayRealVector;
-import org.hipparchus.linear.LUDecomposition;
-import org.hipparchus.linear.MatrixUtils;
 import org.hipparchus.linear.RealMatrix;
-import org.hipparchus.linear.RealVector;
-import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresBuilder;
-import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresOptimizer;
-import org.hipparchus.optim.nonlinear.vector.leastsquares.LevenbergMarquardtOptimizer;
-import org.hipparchus.util.Pair;
 
 /**
  * Learns a bench from dots of solder that were seen to melt. Temperatures are compared, not times: what the model has at a dot when it was pressed,
@@ -40,9 +30,6 @@ import org.hipparchus.util.Pair;
  * that stayed silent counts when the model has it melt.
  */
 public final class WitnessFit {
-    private static final double MOST_LN = 1.2;
-    private static final double STEP_LN = 0.04;
-    private static final double TOLD = 0.8;
     /** From melting to the press, s, and the dot's own lag behind the board. */
     private static final double DELAY_S = 1.25;
     private static final double DOT_LAG_S = 0.4;
@@ -65,6 +52,10 @@ public final class WitnessFit {
     private static final double MOMENT_S = 1;
     /** On a board of another kind its own heat and copper say nothing of the board that is worked. */
     private static final int CARRIED = 2;
+    private static final double FOREIGN_LN = 0.25;
+    /** For the slope over what the board does otherwise, K, and the farthest that is looked at. */
+    private static final double OFFSET_STEP_K = 0.2;
+    private static final double MOST_OFFSET_K = 100;
 
     private final RunPlan plan;
     private final Witness seen;
@@ -145,16 +136,16 @@ public final class WitnessFit {
     }
 
     private Learned fit() {
-        int parameters = Calibrator.PRIOR_LN.length + 1;
-        double[] zero = new double[parameters];
+        int offset = Calibrator.FACTORS;
+        double[] zero = new double[offset + 1];
         double before = rms(look(zero), 0);
         double[] point = zero;
-        LeastSquaresOptimizer.Optimum best = null;
+        MapFit.Solved best = null;
         for (int round = 0; round < 4; round++) {
-            best = optimise(point);
-            point = best.getPoint().toArray();
+            best = MapFit.solve(unknowns(), point, this::misses, cancelled);
+            point = best.at();
             double[] was = weight.clone();
-            reweigh(look(point), point[parameters - 1]);
+            reweigh(look(point), point[offset]);
             double changed = 0;
             for (int i = 0; i < was.length; i++) {
                 changed = Math.max(changed, Math.abs(was[i] - weight[i]));
@@ -164,8 +155,7 @@ public final class WitnessFit {
             }
         }
         double[] residuals = look(point);
-        double[] sd = deviations(best, parameters);
-        double after = rms(residuals, point[parameters - 1]);
+        double after = rms(residuals, point[offset]);
         var outliers = new ArrayList<String>();
         for (int i = 0; i < weight.length; i++) {
             if (weight[i] < 0.5 && pressS.containsKey(seen.dots().get(i).name())) {
@@ -174,73 +164,42 @@ public final class WitnessFit {
         }
         Optional<AirSetting> air = seen.steps().stream().flatMap(s -> s.air().stream())
                 .reduce((a, b) -> b);
-        double[] ln = point;
-        var factors = IntStream.range(0, Calibrator.PRIOR_LN.length)
-                .mapToObj(p -> seen.foreign() && p >= CARRIED
-                        ? new Calibration.Factor(1, Calibrator.PRIOR_LN[p], false)
-                        : new Calibration.Factor(Math.exp(ln[p]), Math.min(0.6, sd[p]),
-                                sd[p] < TOLD * Calibrator.PRIOR_LN[p]))
+        MapFit.Solved found = best;
+        int known = seen.foreign() ? CARRIED : Calibrator.FACTORS;
+        var factors = IntStream.range(0, Calibrator.FACTORS)
+                .mapToObj(p -> p >= known
+                        ? new Calibration.Factor(1, Calibrator.priorLn(p), false)
+                        : found.factor(p, Calibrator.priorLn(p)))
                 .toList();
         var calibration = new Calibration(seen.id(), plan.board().id(),
                 air.map(AirSetting::nozzleMm).orElse(0.0), air.map(AirSetting::flowLpm).orElse(0.0),
-                factors.get(0), factors.get(1), factors.get(2), factors.get(3), Math.min(100, after), true);
-        return new Learned(calibration, before, after, point[parameters - 1], outliers);
+                factors.get(0), factors.get(1), factors.get(2), factors.get(3), Math.min(100, after), true,
+                found.correlations(Calibrator.FACTORS, known));
+        return new Learned(calibration, before, after, point[offset], outliers);
     }
 
-    private LeastSquaresOptimizer.Optimum optimise(double[] from) {
-        int rows = seen.dots().size() + from.length + reads.size();
-        var problem = new LeastSquaresBuilder().start(from).target(new ArrayRealVector(rows))
-                .model(this::residualsAndSlopes)
-                .parameterValidator(p -> {
-                    double[] v = p.toArray();
-                    for (int i = 0; i < v.length - 1; i++) {
-                        v[i] = Math.clamp(v[i], -MOST_LN, MOST_LN);
-                    }
-                    return new ArrayRealVector(v);
-                }).maxEvaluations(60).maxIterations(60)
-                .checker((i, a, b) -> a.getPoint().subtract(b.getPoint()).getLInfNorm() < 5e-3).build();
-        return new LevenbergMarquardtOptimizer().optimize(problem);
-    }
-
-    private Pair<RealVector, RealMatrix> residualsAndSlopes(RealVector point) {
-        double[] at = point.toArray();
-        List<double[]> all = IntStream.rangeClosed(0, at.length).parallel().mapToObj(p -> {
-            double[] shifted = at.clone();
-            if (p > 0) {
-                shifted[p - 1] += p == at.length ? 0.2 : STEP_LN;
-            }
-            return weighed(shifted);
-        }).toList();
-        if (cancelled.getAsBoolean()) {
-            throw new CancellationException("calibration was cancelled");
+    private List<MapFit.Unknown> unknowns() {
+        var all = new ArrayList<MapFit.Unknown>();
+        for (int p = 0; p < Calibrator.FACTORS; p++) {
+            double prior = seen.foreign() && p >= CARRIED ? FOREIGN_LN : Calibrator.priorLn(p);
+            all.add(new MapFit.Unknown(prior, Calibrator.STEP_LN, Calibrator.MOST_LN));
         }
-        var slopes = new Array2DRowRealMatrix(all.getFirst().length, at.length);
-        for (int p = 0; p < at.length; p++) {
-            double step = p == at.length - 1 ? 0.2 : STEP_LN;
-            for (int r = 0; r < all.getFirst().length; r++) {
-                slopes.setEntry(r, p, (all.get(p + 1)[r] - all.getFirst()[r]) / step);
-            }
-        }
-        return new Pair<>(MatrixUtils.createRealVector(all.getFirst()), slopes);
+        all.add(new MapFit.Unknown(BOARD_K, OFFSET_STEP_K, MOST_OFFSET_K));
+        return all;
     }
 
-    /** Residuals of dots over their deviations, then the priors. */
-    private double[] weighed(double[] at) {
+    /** Of dots, then of readings, each over its deviation. */
+    private double[] misses(double[] at) {
         Looked looked = simulate(at);
         double offset = at[at.length - 1];
-        double[] r = new double[seen.dots().size() + at.length + reads.size()];
-        for (int i = 0; i < seen.dots().size(); i++) {
+        int n = seen.dots().size();
+        double[] r = new double[n + reads.size()];
+        for (int i = 0; i < n; i++) {
             r[i] = Math.sqrt(weight[i]) * residualK(looked, i, offset) / looked.sdK()[i];
         }
-        int n = seen.dots().size();
-        for (int p = 0; p < at.length - 1; p++) {
-            double prior = seen.foreign() && p >= CARRIED ? 0.25 : Calibrator.PRIOR_LN[p];
-            r[n + p] = at[p] / prior;
-        }
-        r[n + at.length - 1] = offset / BOARD_K;
         for (int i = 0; i < reads.size(); i++) {
             double off = looked.shownC()[i] + offset - reads.get(i).celsius();
-            r[n + at.length + i] = off / readSdK / Math.sqrt(Math.max(1, Math.abs(off) / FAR_K));
+            r[n + i] = off / readSdK / Math.sqrt(Math.max(1, Math.abs(off) / FAR_K));
         }
         return r;
     }
@@ -276,12 +235,6 @@ public final class WitnessFit {
         }
     }
 
-    private static double[] deviations(LeastSquaresOptimizer.Optimum best, int parameters) {
-        RealMatrix j = best.getJacobian();
-        RealMatrix inverse = new LUDecomposition(j.transpose().multiply(j)).getSolver().getInverse();
-        return IntStream.range(0, parameters).mapToDouble(p -> Math.sqrt(inverse.getEntry(p, p))).toArray();
-    }
-
     /**
      * What the model has at each dot when it was pressed, or at most where it was not, and how sure that comparison is; and what
      * each thermocouple would have shown at each of its readings.
@@ -296,8 +249,7 @@ public final class WitnessFit {
         java.util.Arrays.fill(sd, DOT_K);
         double[] last = new double[n];
         java.util.Arrays.fill(last, plan.bench().ambientC());
-        var bench = new SheetModel(plan.scene(), new Multipliers(times(at[0]), times(at[1]),
-                Math.clamp(times(at[2]), 0.31, 2.9), times(at[3])), Resolution.SEARCH);
+        var bench = new SheetModel(plan.scene(), Calibrator.multipliers(at), Resolution.SEARCH);
         int step = -1;
         double[] shown = new double[reads.size()];
         double[] bead = new double[plan.bench().probes().size()];
@@ -356,10 +308,10 @@ public final class WitnessFit {
 
     /** What is held before any dot: of the four factors, and of what one board does otherwise. */
     static RealMatrix priorPrecision() {
-        int n = Calibrator.PRIOR_LN.length;
+        int n = Calibrator.FACTORS;
         var precision = new Array2DRowRealMatrix(n + 1, n + 1);
         for (int p = 0; p < n; p++) {
-            precision.setEntry(p, p, 1 / (Calibrator.PRIOR_LN[p] * Calibrator.PRIOR_LN[p]));
+            precision.setEntry(p, p, Math.pow(Calibrator.priorLn(p), -2));
         }
         precision.setEntry(n, n, 1 / (BOARD_K * BOARD_K));
         return precision;
@@ -398,9 +350,5 @@ public final class WitnessFit {
     private Point inside(double xMm, double yMm) {
         Point size = plan.board().sizeMm();
         return new Point(Math.clamp(xMm, 0, size.xMm()), Math.clamp(yMm, 0, size.yMm()));
-    }
-
-    private static double times(double ln) {
-        return Math.clamp(Math.exp(ln), 0.21, 3.9);
     }
 }

@@ -122,6 +122,11 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         return new RunPlan(task, job, bead, board, changed, recipe, forming);
     }
 
+    /** The same run led by eye: no thermocouple can be read. */
+    public RunPlan byEye() {
+        return with(bench.blind());
+    }
+
     /** What the run is for, as keys of words say it: {@code shape} for the second melt without a stencil. */
     public String word() {
         return forming.filter(BallForming::shaping).isPresent()

@@ -65,6 +65,8 @@ final class SheetGrid {
     private final int[] lowerFace;
     private final boolean[] coveredTop;
     private final boolean[] coveredBottom;
+    /** Paper is thick and conducts badly: heat takes its time through it. It is the outermost layer wherever it is one. */
+    private static final int PAPER_CELLS = 4;
     private final Map<String, Stack> stacks = new HashMap<>();
 
     /**
@@ -74,9 +76,11 @@ final class SheetGrid {
      * @param ix1    one past the last
      * @param joints for each joint layer from the board outwards its cells, row by row along x
      * @param tops   outer faces, row by row along x
-     * @param melted shares of the footprint, row by row
+     * @param shares of the footprint, row by row
+     * @param packed all cells of a body that is heated through its balls, its outer face hidden; empty for any other
      */
-    record Stack(int ix0, int ix1, int iy0, int iy1, int[][] joints, int[] tops, double[] shares) {}
+    record Stack(int ix0, int ix1, int iy0, int iy1, int[][] joints, int[] tops, double[] shares,
+            int[] packed) {}
 
     SheetGrid(HeatScene scene, Multipliers multipliers, Resolution resolution) {
         Board board = scene.board();
@@ -312,17 +316,40 @@ final class SheetGrid {
                 if (bare && share < 0.02) {
                     continue;
                 }
-                Cell made = new Cell();
-                made.made = LayerMaterial.of(layer, bare ? 1 : share);
-                made.filled = bare ? share : 1;
-                made.thickM = layer.thicknessMm() / 1000;
-                made.areaM2 = area * areaScale[owner] * made.filled;
-                made.owner = owner;
-                made.layer = l;
-                made.usualEmissivity = scene.emissivity();
-                stack.add(made);
+                int parts = paper(layer) ? PAPER_CELLS : 1;
+                for (int part = 0; part < parts; part++) {
+                    Cell made = new Cell();
+                    made.made = LayerMaterial.of(layer, bare ? 1 : share);
+                    made.filled = bare ? share : 1;
+                    made.thickM = layer.thicknessMm() / 1000 / parts;
+                    made.areaM2 = area * areaScale[owner] * made.filled;
+                    made.owner = owner;
+                    made.layer = l + part;
+                    made.usualEmissivity = scene.emissivity();
+                    stack.add(made);
+                }
             }
             cell.addAll(under ? stack.reversed() : stack);
+        }
+
+        private static boolean paper(Layer layer) {
+            return layer instanceof Layer.Plain plain && plain.material() == Layer.Material.PAPER;
+        }
+
+        /** All cells of a body that lies on paper or hangs under a stencil or flux in the place of a board; joints and paper left out. */
+        private int[] packed(int owner, Chip chip) {
+            boolean hangs = scene.laminate().isPresent();
+            if (!hangs && !paper(chip.layers().getLast())) {
+                return new int[0];
+            }
+            return java.util.stream.IntStream.range(0, cell.size()).filter(n -> {
+                Cell c = cell.get(n);
+                if (c.owner != owner || c.layer >= chip.layers().size()) {
+                    return false;
+                }
+                Layer layer = chip.layers().get(c.layer);
+                return !(layer instanceof Layer.Joint) && !paper(layer);
+            }).toArray();
         }
 
         private double dieShare(Chip chip, Layer.Die die, int ix, int iy) {
@@ -532,7 +559,8 @@ final class SheetGrid {
                 for (int i = 0; i < count; i++) {
                     shares[i] /= total;
                 }
-                stacks.put(chip.name(), new Stack(ix0, ix1, iy0, iy1, joints, tops, shares));
+                stacks.put(chip.name(), new Stack(ix0, ix1, iy0, iy1, joints, tops, shares,
+                        packed(c, chip)));
             }
         }
     }

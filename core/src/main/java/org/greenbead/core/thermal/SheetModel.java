@@ -398,6 +398,33 @@ public final class SheetModel implements HeatModel {
         celsius[cell] = now;
     }
 
+    /**
+     * By how much what surrounds a joint of the target is ahead of it when it has just melted, K. While it melts it stands still and the lead grows as
+     * R·t; the heat that flows in, G·R·t²/2, is the heat of fusion L at the end, so the lead is the root of 2·L·R/G.
+     *
+     * @param rampKPerS R, how fast the surroundings rise
+     */
+    public double meltingLeadK(double rampKPerS) {
+        double latent = 0;
+        double flows = 0;
+        for (int joint : target().joints()[0]) {
+            latent += grid.latentJ[joint];
+            flows += solver.links()[joint];
+        }
+        return Math.sqrt(2 * latent * Math.max(0, rampKPerS) / flows);
+    }
+
+    /** The target's joints that have at least {@code fromC} are liquid from now on: what they were still to take up is theirs. The balance counts it as exchanged. */
+    public void liquefy(double fromC) {
+        for (int[] layer : target().joints()) {
+            for (int joint : layer) {
+                if (celsius[joint] >= fromC && celsius[joint] < grid.liquidusC[joint]) {
+                    shiftK(joint, grid.liquidusC[joint] - celsius[joint]);
+                }
+            }
+        }
+    }
+
     /** @throws IllegalStateException when the model does not stand on a bench */
     private BenchSurroundings bench() {
         if (surroundings instanceof BenchSurroundings bench) {
@@ -576,6 +603,10 @@ public final class SheetModel implements HeatModel {
     @Override
     public double bodyC(String chip) {
         SheetGrid.Stack stack = grid.stack(chip);
+        if (stack.packed().length > 0) {
+            // Heat comes through the balls and nobody sees the outer face; what counts is the hottest of it.
+            return java.util.Arrays.stream(stack.packed()).mapToDouble(c -> celsius[c]).max().orElseThrow();
+        }
         Chip at = scene.board().requireChip(chip);
         int wide = stack.ix1() - stack.ix0();
         double fx = place(grid.xMm, stack.ix0(), stack.ix1(), at.centreMm().xMm());

@@ -3,20 +3,23 @@ package org.greenbead.core.thermal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
-import java.util.function.Function;
-import java.util.function.ToDoubleFunction;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.quantity.Check;
+import org.hipparchus.linear.CholeskyDecomposition;
+import org.hipparchus.linear.MatrixUtils;
+import org.hipparchus.linear.RealMatrix;
 
 /**
  * What is known of a bench: multipliers and the standard deviations of their natural logarithms, 0 to 0.6.
  *
  * @param calibrated whether a run of this bench stands behind it
+ * @param correlations of the logarithms, in the order of {@link Calibration#correlations()}; empty for none. What was learned from what is seen at
+ *     the chip alone leaves every factor wide and what they do together narrow
  */
 public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, double boardHeatLn,
-        double boardConductivityLn, boolean calibrated) {
+        double boardConductivityLn, boolean calibrated, List<Double> correlations) {
     /** A bench nobody has measured: hot-air correlations are worth 30 %, heaters as much, laminate 15 %. */
     public static final Uncertainty UNCALIBRATED = new Uncertainty(Multipliers.NOMINAL, 0.30, 0.30, 0.15,
             0.30,
@@ -28,6 +31,13 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
         Check.within("spread of the preheater", preheaterLn, 0, 0.6, "");
         Check.within("spread of the board's heat", boardHeatLn, 0, 0.6, "");
         Check.within("spread of the board's conductivity", boardConductivityLn, 0, 0.6, "");
+        correlations = List.copyOf(correlations);
+    }
+
+    /** Factors that have nothing to do with one another. */
+    public Uncertainty(Multipliers mean, double jetLn, double preheaterLn, double boardHeatLn,
+            double boardConductivityLn, boolean calibrated) {
+        this(mean, jetLn, preheaterLn, boardHeatLn, boardConductivityLn, calibrated, List.of());
     }
 
     /** Between two runs of one bench something always differs: a hand, a draught, how the board lies. Judgement. */
@@ -45,8 +55,7 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
 
     /**
      * What the counted calibrations of a bench say of a heating: the air by nozzle and flow, the heater whatever was blown, the
-     * board only from runs with that board. Each factor is the mean of its logarithms weighed by their precision, together with what
-     * holds for any bench (normal prior, normal likelihoods: Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., 2.5).
+     * board only from runs with that board; what was told of several together stays together ({@link Joined}).
      */
     public static Uncertainty of(Bench bench, String board, double nozzleMm, double flowLpm) {
         return of(bench, board, nozzleMm, flowLpm, List.of());
@@ -73,39 +82,35 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
             return new Uncertainty(UNCALIBRATED.mean, jetLn, UNCALIBRATED.preheaterLn,
                     heatLn, alongLn, false);
         }
-        List<Calibration> blown = counted.stream().filter(c -> c.nozzleMm() > 0).toList();
-        List<Calibration> same = counted.stream().filter(c -> c.board().equals(board)).toList();
-        double[] jet = joined(jetLn, blown, Calibration::jet,
-                c -> foreign(c, nozzleMm, flowLpm));
-        double[] preheater = joined(UNCALIBRATED.preheaterLn, counted, Calibration::preheater, c -> 0);
-        double[] heat = joined(heatLn, same, Calibration::boardHeat, c -> 0);
-        double[] along = joined(alongLn, same, Calibration::boardConductivity,
-                c -> 0);
+        var joined = new Joined(new double[]{jetLn, UNCALIBRATED.preheaterLn, heatLn, alongLn});
+        for (Calibration c : counted) {
+            boolean same = c.board().equals(board);
+            joined.add(c, same ? 4 : 2, new double[]{
+                    Math.hypot(BETWEEN_RUNS_LN, foreign(c, nozzleMm, flowLpm)), BETWEEN_RUNS_LN,
+                    BETWEEN_RUNS_LN, BETWEEN_RUNS_LN});
+        }
+        double[] ln = joined.meanLn();
+        RealMatrix covariance = joined.covariance();
+        double[] sd = new double[4];
+        for (int p = 0; p < sd.length; p++) {
+            sd[p] = Math.sqrt(covariance.getEntry(p, p));
+        }
+        var correlations = new ArrayList<Double>();
+        for (int p = 0; p < sd.length; p++) {
+            for (int q = p + 1; q < sd.length; q++) {
+                correlations.add(Math.clamp(covariance.getEntry(p, q) / (sd[p] * sd[q]), -1, 1));
+            }
+        }
         return new Uncertainty(
-                new Multipliers(Math.exp(jet[0]), Math.exp(preheater[0]), Math.exp(heat[0]),
-                        Math.exp(along[0])),
-                jet[1], preheater[1], heat[1], along[1], true);
+                new Multipliers(times(1, ln[0]), times(1, ln[1]), times(1, ln[2]), times(1, ln[3])),
+                Math.min(MOST_LN, sd[0]), Math.min(MOST_LN, sd[1]), Math.min(MOST_LN, sd[2]),
+                Math.min(MOST_LN, sd[3]), true, correlations);
     }
 
     private static double foreign(Calibration c, double nozzleMm, double flowLpm) {
         double nozzle = Math.abs(c.nozzleMm() - nozzleMm) <= SAME_NOZZLE_MM ? 0 : OTHER_NOZZLE_LN;
         double flow = flowLpm > 0 && c.flowLpm() > 0 ? 0.15 * Math.abs(Math.log(flowLpm / c.flowLpm())) : 0;
         return Math.hypot(nozzle, flow);
-    }
-
-    /** Mean and standard deviation of a logarithm. */
-    private static double[] joined(double priorLn, List<Calibration> from,
-            Function<Calibration, Calibration.Factor> factor, ToDoubleFunction<Calibration> extraLn) {
-        double precision = 1 / (priorLn * priorLn);
-        double sum = 0;
-        for (Calibration c : from) {
-            Calibration.Factor f = factor.apply(c);
-            double variance = f.sdLn() * f.sdLn() + BETWEEN_RUNS_LN * BETWEEN_RUNS_LN
-                    + Math.pow(extraLn.applyAsDouble(c), 2);
-            precision += 1 / variance;
-            sum += Math.log(f.value()) / variance;
-        }
-        return new double[]{sum / precision, Math.sqrt(1 / precision)};
     }
 
     /**
@@ -117,14 +122,37 @@ public record Uncertainty(Multipliers mean, double jetLn, double preheaterLn, do
         for (int p = 0; p < z.length; p++) {
             z[p] = LatinHypercube.normal(count, random);
         }
+        double[][] root = root();
         var all = new ArrayList<Multipliers>();
         for (int m = 0; m < count; m++) {
-            all.add(new Multipliers(times(mean.jet(), jetLn * z[0][m]),
-                    times(mean.preheater(), preheaterLn * z[1][m]),
-                    times(mean.boardHeat(), boardHeatLn * z[2][m]),
-                    times(mean.boardConductivity(), boardConductivityLn * z[3][m])));
+            double[] u = new double[4];
+            for (int p = 0; p < u.length; p++) {
+                for (int q = 0; q <= p; q++) {
+                    u[p] += root[p][q] * z[q][m];
+                }
+            }
+            all.add(new Multipliers(times(mean.jet(), jetLn * u[0]),
+                    times(mean.preheater(), preheaterLn * u[1]),
+                    times(mean.boardHeat(), boardHeatLn * u[2]),
+                    times(mean.boardConductivity(), boardConductivityLn * u[3])));
         }
         return all;
+    }
+
+    /** Lower root of the correlation matrix (Cholesky); the unit matrix where nothing is correlated. */
+    private double[][] root() {
+        var matrix = MatrixUtils.createRealIdentityMatrix(4);
+        if (correlations.isEmpty()) {
+            return matrix.getData();
+        }
+        int at = 0;
+        for (int p = 0; p < 4; p++) {
+            for (int q = p + 1; q < 4; q++, at++) {
+                matrix.setEntry(p, q, correlations.get(at));
+                matrix.setEntry(q, p, correlations.get(at));
+            }
+        }
+        return new CholeskyDecomposition(matrix, 1e-9, 1e-12).getL().getData();
     }
 
     private static double times(double mean, double ln) {

@@ -181,6 +181,12 @@ public class SetUpTest {
         assertTrue(warm.jointMinC() > 183.5, "warm block " + warm.jointMinC());
         assertTrue(cold.supportC() > 26 && cold.supportC() < 80, "the block warms: " + cold.supportC());
         assertTrue(cold.energy().error() < 1e-6 && Double.isNaN(paper.supportC()));
+        // The body is as hot as what it hangs from, whatever hides its other face.
+        for (SheetModel hung : List.of(paper, warm)) {
+            assertTrue(
+                    hung.packageTopC() > hung.jointMinC() - 6 && hung.packageTopC() < hung.jointMaxC() + 15,
+                    hung.packageTopC() + " beside " + hung.jointMinC() + " to " + hung.jointMaxC());
+        }
     }
 
     @Test
