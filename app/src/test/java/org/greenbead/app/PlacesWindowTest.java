@@ -64,7 +64,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#job-id", id);
     }
 
-    /** Words of the bench find a job; a job packed here can be fetched again. */
+    /** Words of the bench find a job; a job packed here can be fetched again; one that is thrown away comes back. */
     @Test
     public void jobsAreFoundAndPacked() throws Exception {
         window.press(KeyCode.O);
@@ -81,6 +81,20 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.ESCAPE, KeyCode.E);
         window.awaitText("#jobs-said", "is packed");
         assertTrue(Files.size(window.data().resolve("exports/SB-0405.zip")) > 1000);
+        window.press(KeyCode.DELETE);
+        window.awaitText("#jobs-said", "SB-0405 is in the bin");
+        window.await("a list without it", () -> window.scene().lookup("#job-SB-0405") == null);
+        window.press(KeyCode.X);
+        window.awaitText("#jobs-title", "In the bin: 1");
+        window.awaitNode("#job-SB-0405");
+        window.press(KeyCode.DOWN);
+        window.awaitText("#pedal-word", "Take SB-0405 back");
+        window.picture("jobs-bin");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#jobs-said", "SB-0405 is back");
+        window.press(KeyCode.X);
+        window.awaitNode("#job-SB-0405");
+        window.awaitText("#pedal-word", "Open SB-0405");
         window.press(KeyCode.SPACE);
         window.awaitText("#job-id", "SB-0405");
     }

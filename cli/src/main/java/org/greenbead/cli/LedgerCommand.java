@@ -1,6 +1,7 @@
 package org.greenbead.cli;
 
 import java.io.PrintWriter;
+import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.greenbead.core.quantity.Quantity;
@@ -13,12 +14,14 @@ import org.greenbead.store.RunEntry;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** What the ledger holds. */
 @Command(name = "ledger", mixinStandardHelpOptions = true, description = "Lists jobs and runs, or shows one.", subcommands = {
-        LedgerCommand.ListAll.class, LedgerCommand.Show.class})
+        LedgerCommand.ListAll.class, LedgerCommand.Show.class, LedgerCommand.Bin.class,
+        LedgerCommand.TakeBack.class})
 final class LedgerCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -100,6 +103,46 @@ final class LedgerCommand implements Runnable {
                 }
             }
             return 0;
+        }
+    }
+
+    /** Throws a job away, or shows what was. */
+    @Command(name = "bin", mixinStandardHelpOptions = true, description = "Puts a job into the bin, where it is kept for 30 days at least; without an ID lists what lies there.")
+    static final class Bin extends LedgerVerb {
+        @Parameters(arity = "0..1", paramLabel = "ID", description = "A job's id.")
+        private String id;
+        @Option(names = "--empty", description = "Deletes for good what has lain there for 30 days and more.")
+        private boolean empty;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            if (id != null) {
+                ledger.bin().put(id);
+                say("job " + id + " is in the bin; take it back with: greenbead ledger take-back " + id);
+            }
+            if (empty) {
+                List<String> gone = ledger.bin().empty();
+                say(gone.isEmpty()
+                        ? "nothing has lain there for 30 days yet"
+                        : "deleted for good: " + String.join(", ", gone));
+            }
+            if (id == null && !empty) {
+                ledger.bin().all().forEach(b -> say("job " + b.job().id() + " " + b.job().title()
+                        + ", in the bin since " + b.at() + ", kept until " + b.until() + " at least"));
+            }
+        }
+    }
+
+    /** Out of the bin again. */
+    @Command(name = "take-back", mixinStandardHelpOptions = true, description = "Takes a job back from the bin, with all it had.")
+    static final class TakeBack extends LedgerVerb {
+        @Parameters(paramLabel = "ID", description = "A job's id.")
+        private String id;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            ledger.bin().takeBack(id);
+            say("job " + id + " is back");
         }
     }
 

@@ -154,14 +154,14 @@ final class PlanCommand implements Callable<Integer> {
         Words words = shared.words();
         Constraint binding = answer.binding();
         out.printf(Locale.ROOT,
-                "%s%s: %s; %s %.1f to spare; melts on %d of %d benches, worst limit holds on %d; %s, "
+                "%s%s: %s; %s %.1f to spare; melts on %d of %d benches, keeps every limit at once on %d; %s, "
                         + "%d tried, search %.1f K off%n",
                 indent,
                 words.say("school." + answer.school().name().toLowerCase(Locale.ROOT)),
                 answer.feasible() ? "keeps every limit" : "cannot keep every limit",
                 words.say(binding.what()),
                 binding.room(), answer.robustness().melts(), answer.robustness().members(),
-                answer.robustness().worst(),
+                answer.robustness().all(),
                 Words.clock(answer.outcome().lengthS()), answer.tried(),
                 answer.drift().rmsK());
     }
@@ -180,6 +180,7 @@ final class PlanCommand implements Callable<Integer> {
                         c.value(), "limit", c.limit(), "room", c.room())).toList());
         map.put("members", answer.robustness().members());
         map.put("melts", answer.robustness().melts());
+        map.put("holds_all", answer.robustness().all());
         map.put("holds", answer.robustness().limits());
         map.put("drift_rms_k", answer.drift().rmsK());
         map.put("drift_peak_k", answer.drift().peakK());

@@ -84,6 +84,16 @@ public class OwnWorldTest {
         assertTrue(err.contains("J-0001 stands on it"), err);
         assertEquals(run("bench", "remove", "window"), 2);
         assertTrue(err.contains("J-0001"), err);
+        assertEquals(run("ledger", "bin", "J-0001"), 0, err);
+        assertEquals(run("ledger", "list"), 0, err);
+        assertFalse(out.contains("J-0001"), out);
+        assertEquals(run("ledger", "bin"), 0, err);
+        assertTrue(out.contains("J-0001") && out.contains("kept until"), out);
+        assertEquals(run("ledger", "bin", "--empty"), 0, err);
+        assertTrue(out.contains("nothing has lain there for 30 days"), out);
+        assertEquals(run("board", "remove", "ES-5"), 2, "it can still be taken back");
+        assertEquals(run("ledger", "take-back", "J-0001"), 0, err);
+        assertEquals(run("ledger", "take-back", "J-0001"), 2);
         assertEquals(run("board", "copy", "ES-5", "ES-5b"), 0, err);
         assertEquals(run("board", "set", "ES-5b", "--thickness", "1.0"), 0, err);
         assertEquals(run("board", "remove", "ES-5b"), 0, err);

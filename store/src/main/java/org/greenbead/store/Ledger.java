@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.FlywayException;
 import org.flywaydb.core.api.MigrationInfo;
@@ -268,7 +269,7 @@ public final class Ledger implements AutoCloseable {
     }
 
     /** @throws LedgerReadOnlyException when another process is the writer */
-    private void mayWrite() {
+    void mayWrite() {
         if (lock.isEmpty()) {
             throw new LedgerReadOnlyException(FolderLock.owner(folder, clock));
         }
@@ -350,14 +351,17 @@ public final class Ledger implements AutoCloseable {
 
     /** Jobs at their end that stood on a board or a bench: what they were planned with is no longer changed. */
     public List<String> endedOn(Format format, String id) {
-        return jobs().stream().filter(j -> (format == Format.BOARD ? j.board() : j.bench()).equals(id))
-                .filter(j -> j.inHand().isEmpty()).map(Job::id).sorted().toList();
+        return on(format, id).filter(j -> j.inHand().isEmpty()).map(Job::id).sorted().toList();
     }
 
-    /** Jobs that stand on a board or a bench. */
+    /** Jobs that stand on a board or a bench, those in the bin too: they can be taken back. */
     public List<String> usedBy(Format format, String id) {
-        return jobs().stream().filter(j -> (format == Format.BOARD ? j.board() : j.bench()).equals(id))
-                .map(Job::id).sorted().toList();
+        return on(format, id).map(Job::id).sorted().toList();
+    }
+
+    private Stream<Job> on(Format format, String id) {
+        return Stream.concat(jobs().stream(), bin().all().stream().map(JobBin.Binned::job))
+                .filter(j -> (format == Format.BOARD ? j.board() : j.bench()).equals(id));
     }
 
     public synchronized boolean holds(Format format, String id) {
@@ -388,18 +392,31 @@ public final class Ledger implements AutoCloseable {
 
     // Jobs.
 
-    /** All jobs that can be read, newest first; the others are told by {@link #damaged}. */
+    /** All jobs that can be read and do not lie in the bin, newest first; damaged ones are told by {@link #damaged}. */
     public synchronized List<Job> jobs() {
-        var jobs = new ArrayList<Job>();
-        for (String[] row : handle.createQuery("SELECT id, body FROM job ORDER BY id DESC")
-                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()) {
-            try {
-                jobs.add(files.parse(row[1], "job " + row[0], Format.JOB, Job.class));
-            } catch (BadFileException e) {
-                LOG.warn("{}", e.getMessage());
-            }
+        return handle.createQuery("SELECT id, body FROM job WHERE binned_at IS NULL ORDER BY id DESC")
+                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list().stream()
+                .flatMap(row -> readable(row[0], row[1]).stream()).toList();
+    }
+
+    /** A row of the ledger as a job; empty where it is damaged. */
+    Optional<Job> readable(String id, String body) {
+        try {
+            return Optional.of(files.parse(body, "job " + id, Format.JOB, Job.class));
+        } catch (BadFileException e) {
+            LOG.warn("{}", e.getMessage());
+            return Optional.empty();
         }
-        return jobs;
+    }
+
+    /** Jobs that were thrown away and can be taken back. */
+    public JobBin bin() {
+        return new JobBin(this, handle, clock);
+    }
+
+    /** Numbers that are given, those in the bin too. */
+    public synchronized List<String> jobIds() {
+        return handle.createQuery("SELECT id FROM job ORDER BY id").mapTo(String.class).list();
     }
 
     /** Every row that cannot be read, in words; empty when all is well. Nothing else is affected by one. */
@@ -446,12 +463,17 @@ public final class Ledger implements AutoCloseable {
                     "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at")
                     .bind("id", job.id()).bind("body", files.write(Format.JOB, job)).bind("at", now)
                     .execute();
-            h.createUpdate(
-                    "INSERT INTO job_event (id, job_id, seq, at, kind, detail) "
-                            + "SELECT :id, :job, coalesce(max(seq), 0) + 1, :at, :kind, :detail FROM job_event WHERE job_id = :job")
-                    .bind("id", UUID.randomUUID().toString()).bind("job", job.id()).bind("at", now)
-                    .bind("kind", kind).bind("detail", detail).execute();
+            event(job.id(), kind, detail);
         });
+    }
+
+    /** One line of a job's history. */
+    void event(String jobId, String kind, String detail) {
+        handle.createUpdate(
+                "INSERT INTO job_event (id, job_id, seq, at, kind, detail) "
+                        + "SELECT :id, :job, coalesce(max(seq), 0) + 1, :at, :kind, :detail FROM job_event WHERE job_id = :job")
+                .bind("id", UUID.randomUUID().toString()).bind("job", jobId)
+                .bind("at", clock.instant().toString()).bind("kind", kind).bind("detail", detail).execute();
     }
 
     public synchronized List<JobEvent> history(String jobId) {
@@ -551,7 +573,7 @@ public final class Ledger implements AutoCloseable {
             arrival.chips().forEach(this::save);
             String id = arrival.job().id();
             h.createUpdate(
-                    "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at")
+                    "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at, binned_at = NULL")
                     .bind("id", id).bind("body", files.write(Format.JOB, arrival.job())).bind("at", now)
                     .execute();
             long seq = h.createQuery("SELECT coalesce(max(seq), 0) FROM job_event WHERE job_id = :job")

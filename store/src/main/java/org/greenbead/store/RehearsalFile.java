@@ -65,7 +65,7 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
 
     /** What a bare chip stands on. */
     public record SupportPart(String under, double hContact, @JsonProperty("C_JK") double capacityJk,
-            @JsonProperty("UA") double ua, @JsonProperty("T_env_C") double envC,
+            @JsonProperty("UA") double ua, @JsonProperty("T_env_C") Double envC,
             @JsonProperty("T0_C") Double t0C) {}
 
     /** A thermocouple. */
@@ -225,9 +225,11 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
     }
 
     private Optional<Support> block() {
-        return Optional.ofNullable(support)
-                .map(s -> new Support(s.under(), s.hContact(), s.capacityJk(), s.ua(),
-                        s.envC(), or(s.t0C(), s.envC())));
+        return Optional.ofNullable(support).map(s -> {
+            double around = or(s.envC(), ambientC);
+            return new Support(s.under(), s.hContact(), s.capacityJk(), s.ua(), around,
+                    or(s.t0C(), around));
+        });
     }
 
     private List<Heating.FanSegment> fans() {
@@ -270,15 +272,16 @@ public record RehearsalFile(String name, String title, @JsonProperty("ambient_C"
 
     private static Chip chip(PackagePart p) {
         return new Chip(p.name(), p.name(), side(p.side()), point(p.centerMm()), point(p.sizeMm()),
-                p.layers().stream().map(RehearsalFile::layer).toList(), 300,
+                p.layers().stream().map(l -> layer(l, p.sizeMm())).toList(), 300,
                 0, 3, 1e6, 0);
     }
 
-    private static Layer layer(LayerPart l) {
+    private static Layer layer(LayerPart l, double[] packageMm) {
         return switch (l.type()) {
             case "joint" -> new Layer.Joint(l.tMm(), l.pitchMm(), l.ballMm(), Alloys.require(l.alloy()),
                     Boolean.TRUE.equals(l.underfill()), or(l.coverage(), 1));
-            case "die" -> new Layer.Die(l.tMm(), point(l.dieMm()), "void".equals(l.around()));
+            case "die" -> new Layer.Die(l.tMm(), point(l.dieMm() == null ? packageMm : l.dieMm()),
+                    "void".equals(l.around()));
             default ->
                 new Layer.Plain(Layer.Material.valueOf(l.type().toUpperCase(java.util.Locale.ROOT)), l.tMm());
         };

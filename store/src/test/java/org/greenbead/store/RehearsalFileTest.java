@@ -11,10 +11,13 @@ import java.io.InputStream;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Layer;
 import org.greenbead.core.thermal.Heating;
 import org.greenbead.core.thermal.Multipliers;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
+import org.greenbead.core.thermal.Support;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -134,6 +137,28 @@ public class RehearsalFileTest {
                 .run(new SheetModel(heating.scene(), Multipliers.NOMINAL, Resolution.FULL), d -> {
                 }, () -> asked[0]++ >= 10);
         assertEquals(part.rows().size(), 11);
+    }
+
+    /** A die without a size is as large as its package; a support without surroundings stands in the room. */
+    @Test
+    public void whatIsLeftOutHasItsUsualMeaning() throws IOException, BadFileException {
+        String compact = text("small-board-preheat-and-air.json").replaceAll("\\s+", " ");
+        Heating whole = files.parse(compact.replaceAll("\"die_mm\": \\[[^\\]]*\\],?", "")
+                .replaceAll(", }", " }").replace("\"output_step_s\": 1",
+                        "\"output_step_s\": 1, \"support\": {\"under\": \"" + heating(
+                                "small-board-preheat-and-air").scene().target()
+                                + "\", \"h_contact\": 1500, \"C_JK\": 47, \"UA\": 0.2}"),
+                "x", Format.REHEARSAL, RehearsalFile.class).heating();
+        for (Chip chip : whole.scene().board().chips()) {
+            for (Layer layer : chip.layers()) {
+                if (layer instanceof Layer.Die die) {
+                    assertEquals(die.dieMm(), chip.sizeMm());
+                }
+            }
+        }
+        Support support = whole.scene().support().orElseThrow();
+        assertEquals(support.surroundingsC(), whole.scene().ambientC(), 0);
+        assertEquals(support.startC(), whole.scene().ambientC(), 0);
     }
 
     @DataProvider

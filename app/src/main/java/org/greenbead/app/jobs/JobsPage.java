@@ -3,6 +3,9 @@ package org.greenbead.app.jobs;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -28,6 +31,7 @@ import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.search.BenchWords;
 import org.greenbead.core.search.JobSearch;
+import org.greenbead.store.JobBin;
 import org.greenbead.store.JobBundle;
 
 /** Every job of the ledger; what is written above finds them. */
@@ -36,22 +40,30 @@ public final class JobsPage extends Page {
     private final Navigator go;
     private final Consumer<Job> open;
     private final Consumer<String> arrived;
+    private final Consumer<String> left;
     private final Line search;
+    private final Label title = Looks.label("", "now");
     private final Label read = Looks.note("muted", "small");
     private final Label said = Looks.note("said");
     private final Rows<JobSearch.Hit> rows;
     private final VBox page;
     private List<Job> jobs = List.of();
+    private List<JobBin.Binned> binned = List.of();
+    private boolean inBin;
+    private Optional<String> lastBinned = Optional.empty();
 
     /**
      * @param open    puts a job on the workbench
-     * @param arrived told the id of a job that came in a bundle
+     * @param arrived told the id of a job that came in a bundle, or back from the bin
+     * @param left    told the id of one that went into the bin
      */
-    public JobsPage(Desk desk, Navigator go, Consumer<Job> open, Consumer<String> arrived) {
+    public JobsPage(Desk desk, Navigator go, Consumer<Job> open, Consumer<String> arrived,
+            Consumer<String> left) {
         this.desk = desk;
         this.go = go;
         this.open = open;
         this.arrived = arrived;
+        this.left = left;
         Texts texts = desk.texts();
         search = new Line("jobs-search", texts.get("jobs.prompt"));
         search.textProperty().subscribe((was, now) -> find());
@@ -62,6 +74,8 @@ public final class JobsPage extends Page {
                 e.consume();
             }
         });
+        title.setText(texts.get("jobs.title"));
+        title.setId("jobs-title");
         read.setId("jobs-read");
         said.setId("jobs-said");
         rows = new Rows<>("jobs-list", h -> "job-" + h.job().id(), h -> row(h, desk.texts()),
@@ -73,7 +87,7 @@ public final class JobsPage extends Page {
                 });
         VBox.setVgrow(rows, Priority.ALWAYS);
         var head = Looks.as(new VBox(4, Looks.label(texts.get("jobs.caps"), "caps"),
-                Looks.label(texts.get("jobs.title"), "now"), search, read), "instruction");
+                title, search, read), "instruction");
         page = Looks.as(new VBox(head, rows, said, Looks.label(texts.get("jobs.keys"), "muted", "small")),
                 "page");
         backWord(texts.get("key.back"));
@@ -82,7 +96,10 @@ public final class JobsPage extends Page {
     }
 
     private void reread() {
-        desk.io(() -> desk.ledger().jobs(), all -> {
+        desk.io(() -> {
+            binned = desk.ledger().bin().all();
+            return desk.ledger().jobs();
+        }, all -> {
             jobs = all;
             find();
         });
@@ -91,7 +108,9 @@ public final class JobsPage extends Page {
     private void find() {
         Texts texts = desk.texts();
         String query = search.getText();
-        List<JobSearch.Hit> hits = JobSearch.find(jobs, query);
+        List<Job> among = inBin ? binned.stream().map(JobBin.Binned::job).toList() : jobs;
+        List<JobSearch.Hit> hits = JobSearch.find(among, query);
+        title.setText(inBin ? texts.get("jobs.bin.title", binned.size()) : texts.get("jobs.title"));
         rows.show(hits);
         read.setText(BenchWords.shipped().read(query).stream().filter(w -> w.anyOf().size() > 1)
                 .map(w -> texts.get("jobs.read", w.said(),
@@ -99,9 +118,9 @@ public final class JobsPage extends Page {
                                 .collect(java.util.stream.Collectors.joining(", ")),
                         w.trap().isEmpty() ? "" : " (" + w.trap() + ")"))
                 .reduce((a, b) -> a + " · " + b)
-                .orElse(hits.isEmpty() && !jobs.isEmpty() ? texts.get("jobs.nothing") : ""));
-        if (jobs.isEmpty()) {
-            read.setText(texts.get("jobs.empty"));
+                .orElse(hits.isEmpty() && !among.isEmpty() ? texts.get("jobs.nothing") : ""));
+        if (among.isEmpty()) {
+            read.setText(texts.get(inBin ? "jobs.bin.empty" : "jobs.empty"));
         }
         pedalNow();
     }
@@ -140,6 +159,13 @@ public final class JobsPage extends Page {
 
     private void pedalNow() {
         Texts texts = desk.texts();
+        if (inBin) {
+            pedal(chosenBinned().map(b -> new Pedal(texts.get("jobs.bin.back", b.job().id()),
+                    texts.get("jobs.bin.since", day(b.at()), day(b.until())), true, this::takeBack))
+                    .orElseGet(
+                            () -> Pedal.shut(texts.get("jobs.bin.choose"), texts.get("jobs.bin.choose.so"))));
+            return;
+        }
         pedal(rows.chosen()
                 .map(h -> new Pedal(texts.get("jobs.open", h.job().id()),
                         h.job().inHand().map(b -> texts.get("jobs.open.so", texts.say("bead." + b.id())))
@@ -149,7 +175,54 @@ public final class JobsPage extends Page {
                         () -> new Pedal(texts.get("jobs.new"), texts.get("jobs.new.so"), true, this::note)));
     }
 
+    private Optional<JobBin.Binned> chosenBinned() {
+        return rows.chosen().flatMap(
+                h -> binned.stream().filter(b -> b.job().id().equals(h.job().id())).findFirst());
+    }
+
+    private static String day(Instant at) {
+        return LocalDate.ofInstant(at, ZoneId.systemDefault()).toString();
+    }
+
+    /** Into the bin, or, there, what has lain long enough out of it for good. */
+    private void throwAway() {
+        if (inBin) {
+            desk.io(() -> desk.ledger().bin().empty(), gone -> {
+                tell(gone.isEmpty()
+                        ? desk.texts().get("jobs.bin.none_old")
+                        : desk.texts().get("jobs.bin.emptied", String.join(", ", gone)), false);
+                reread();
+            });
+            return;
+        }
+        rows.chosen().map(h -> h.job().id()).ifPresent(id -> desk.io(() -> {
+            desk.ledger().bin().put(id);
+            return id;
+        }, gone -> {
+            lastBinned = Optional.of(gone);
+            tell(desk.texts().get("jobs.bin.put", gone), false);
+            left.accept(gone);
+            reread();
+        }, failed -> tell(String.valueOf(failed.getMessage()), true)));
+    }
+
+    private void takeBack() {
+        (inBin ? chosenBinned().map(b -> b.job().id()) : lastBinned).ifPresent(id -> desk.io(() -> {
+            desk.ledger().bin().takeBack(id);
+            return id;
+        }, back -> {
+            lastBinned = Optional.empty();
+            tell(desk.texts().get("jobs.bin.taken", back), false);
+            arrived.accept(back);
+            reread();
+        }, failed -> tell(String.valueOf(failed.getMessage()), true)));
+    }
+
     private void openChosen() {
+        if (inBin) {
+            takeBack();
+            return;
+        }
         rows.chosen().map(JobSearch.Hit::job).ifPresent(open);
     }
 
@@ -217,6 +290,12 @@ public final class JobsPage extends Page {
             case I -> search.open();
             case E -> pack();
             case F -> fetch();
+            case DELETE, BACK_SPACE -> throwAway();
+            case Z -> takeBack();
+            case X -> {
+                inBin = !inBin;
+                find();
+            }
             default -> {
                 return false;
             }

@@ -96,7 +96,7 @@ public final class NewJobPage extends Page {
         page = Looks.as(new VBox(head, card, below), "page");
         backWord(texts.get("new.back"));
         desk.io(() -> {
-            id = nextId(desk.ledger().jobs());
+            id = nextId(desk.ledger().jobIds());
             boards = desk.ledger().boards();
             benches = desk.ledger().benches();
             return boards;
@@ -108,13 +108,13 @@ public final class NewJobPage extends Page {
     }
 
     /** The next number of the house: letters of the newest and one more. */
-    static String nextId(List<Job> jobs) {
+    static String nextId(List<String> given) {
         int highest = 0;
         String stem = "J-";
-        for (Job job : jobs) {
-            String digits = job.id().replaceAll("\\D", "");
-            if (job.id().matches("[A-Za-z]{1,6}-\\d{1,8}")) {
-                stem = job.id().substring(0, job.id().indexOf('-') + 1);
+        for (String one : given) {
+            String digits = one.replaceAll("\\D", "");
+            if (one.matches("[A-Za-z]{1,6}-\\d{1,8}")) {
+                stem = one.substring(0, one.indexOf('-') + 1);
                 highest = Math.max(highest, Integer.parseInt(digits));
             }
         }

@@ -305,7 +305,7 @@ public final class PlannerPage extends Page {
     }
 
     private static String sure(Robustness r, Texts texts) {
-        return texts.get("planner.sure", r.melts(), r.members(), r.worst(), texts.temp(r.peakLowC()),
+        return texts.get("planner.sure", r.melts(), r.members(), r.all(), texts.temp(r.peakLowC()),
                 texts.temp(r.peakHighC()));
     }
 

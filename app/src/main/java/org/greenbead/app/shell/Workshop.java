@@ -156,6 +156,17 @@ public final class Workshop implements Navigator {
         frame();
     }
 
+    /** A job that went into the bin. */
+    private void left(String id) {
+        models.remove(id);
+        order.remove(id);
+        live.filter(l -> !l.going() && l.jobId().equals(id)).ifPresent(l -> live = Optional.empty());
+        if (current.equals(id)) {
+            current = order.isEmpty() ? "" : order.getFirst();
+        }
+        frame();
+    }
+
     public Region node() {
         return root;
     }
@@ -505,7 +516,7 @@ public final class Workshop implements Navigator {
                 arrived(job);
             }
             choose(job.id());
-        }, id -> desk.io(() -> desk.ledger().job(id), this::arrived)), "jobs", Optional.empty());
+        }, id -> desk.io(() -> desk.ledger().job(id), this::arrived), this::left), "jobs", Optional.empty());
     }
 
     private void boards() {

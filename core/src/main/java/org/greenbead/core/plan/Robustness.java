@@ -16,21 +16,18 @@ import org.greenbead.core.thermal.Uncertainty;
  *
  * @param members how many benches were tried
  * @param melts   on how many all joints melted
+ * @param all     on how many every limit held at once: where one limit holds on sixteen benches and another on sixteen others, on none
  * @param limits  for each limit on how many it held, in the order of {@link Constraint#of} sorted by how seldom it held
  * @param peakLowC  a tenth of the benches stay under this joint peak, °C
  * @param peakHighC a tenth go over this one
  */
-public record Robustness(int members, int melts, List<Held> limits, double peakLowC, double peakHighC) {
+public record Robustness(int members, int melts, int all, List<Held> limits, double peakLowC,
+        double peakHighC) {
     /** A limit and on how many of the benches it held. */
     public record Held(Constraint.Kind kind, String part, int held) {}
 
     public Robustness {
         limits = List.copyOf(limits);
-    }
-
-    /** Smallest number of benches on which one limit held. */
-    public int worst() {
-        return limits.stream().mapToInt(Held::held).min().orElse(members);
     }
 
     /** Runs the benches side by side on the processor's cores. */
@@ -42,11 +39,14 @@ public record Robustness(int members, int melts, List<Held> limits, double peakL
                         new SheetModel(plan.scene(), benches.get(m), resolution), cancelled))
                 .toList();
         int melts = 0;
+        int all = 0;
         var names = new ArrayList<Constraint>();
         int[] held = new int[Constraint.of(plan, outcomes.getFirst()).size()];
         for (Outcome outcome : outcomes) {
+            List<Constraint> constraints = Constraint.of(plan, outcome);
             melts += outcome.melts() ? 1 : 0;
-            for (Constraint constraint : Constraint.of(plan, outcome)) {
+            all += constraints.stream().allMatch(Constraint::kept) ? 1 : 0;
+            for (Constraint constraint : constraints) {
                 int at = 0;
                 while (at < names.size() && !(names.get(at).kind() == constraint.kind()
                         && names.get(at).part().equals(constraint.part()))) {
@@ -64,6 +64,7 @@ public record Robustness(int members, int melts, List<Held> limits, double peakL
             limits.add(new Held(names.get(i).kind(), names.get(i).part(), held[i]));
         }
         limits.sort(java.util.Comparator.comparingInt(Held::held));
-        return new Robustness(members, melts, limits, peaks[members / 10], peaks[members - 1 - members / 10]);
+        return new Robustness(members, melts, all, limits, peaks[members / 10],
+                peaks[members - 1 - members / 10]);
     }
 }

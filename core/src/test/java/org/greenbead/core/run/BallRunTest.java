@@ -105,6 +105,22 @@ public class BallRunTest {
                 && l.mark() == Verdict.Mark.HELD), engine.verdict().lines().toString());
     }
 
+    /** Without any bead on the stencil the eye alone leads as far, and the verdict says that no probe was there. */
+    @Test
+    public void theEyeAloneLeadsToFreeBallsToo() {
+        RunPlan plan = plan("Sn63Pb37", Method.PASTE, BallForming.Melt.FIRST).byEye();
+        RunEngine engine = RunEngine.live(plan, Optional.empty());
+        var bench = new SimulatedBench(plan, 11);
+        RunState end = work(engine, bench, 900, (state, time) -> {
+            boolean first = state.coaching().act().filter(Act.FIRST_BALL::equals).isPresent();
+            return first && bench.jointMaxC() < 184 ? Optional.empty() : pedal(state, time, bench);
+        });
+        assertEquals(end.status(), RunState.Status.ENDED);
+        assertEquals(end.forming().orElseThrow().forming().stand(), Stand.RELEASED);
+        assertTrue(engine.verdict().noProbe().isPresent());
+        assertFalse(engine.verdict().outcome() == Verdict.Outcome.BROKEN_OFF, engine.verdict().toString());
+    }
+
     @Test
     public void heatWaitsForTheHoldAndFluxSpoilsThePrint() {
         RunPlan plan = plan("Sn63Pb37", Method.PASTE, BallForming.Melt.FIRST);
