@@ -84,7 +84,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.DELETE);
         window.awaitText("#jobs-said", "SB-0405 is in the bin");
         window.await("a list without it", () -> window.scene().lookup("#job-SB-0405") == null);
-        window.press(KeyCode.X);
+        window.click("#jobs-show-bin");
         window.awaitText("#jobs-title", "In the bin: 1");
         window.awaitNode("#job-SB-0405");
         window.press(KeyCode.DOWN);

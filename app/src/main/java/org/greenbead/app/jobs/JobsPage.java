@@ -11,9 +11,11 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -42,6 +44,8 @@ public final class JobsPage extends Page {
     private final Consumer<String> arrived;
     private final Consumer<String> left;
     private final Line search;
+    private final Button toBin = act("jobs-bin", "", this::throwAway);
+    private final Button showBin = act("jobs-show-bin", "", this::showBin);
     private final Label title = Looks.label("", "now");
     private final Label read = Looks.note("muted", "small");
     private final Label said = Looks.note("said");
@@ -88,7 +92,10 @@ public final class JobsPage extends Page {
         VBox.setVgrow(rows, Priority.ALWAYS);
         var head = Looks.as(new VBox(4, Looks.label(texts.get("jobs.caps"), "caps"),
                 title, search, read), "instruction");
-        page = Looks.as(new VBox(head, rows, said, Looks.label(texts.get("jobs.keys"), "muted", "small")),
+        var acts = new FlowPane(8, 6, act("jobs-pack", texts.get("jobs.act.pack") + "  E", this::pack),
+                act("jobs-fetch", texts.get("jobs.act.fetch") + "  F", this::fetch), toBin, showBin);
+        page = Looks.as(
+                new VBox(head, rows, said, acts, Looks.label(texts.get("jobs.keys"), "muted", "small")),
                 "page");
         backWord(texts.get("key.back"));
         noteWord(texts.get("jobs.new"));
@@ -105,8 +112,22 @@ public final class JobsPage extends Page {
         });
     }
 
+    private static Button act(String id, String word, Runnable action) {
+        var button = Looks.as(new Button(word), "act", "small");
+        button.setId(id);
+        button.setOnAction(press -> action.run());
+        return button;
+    }
+
+    private void showBin() {
+        inBin = !inBin;
+        find();
+    }
+
     private void find() {
         Texts texts = desk.texts();
+        toBin.setText(texts.get(inBin ? "jobs.act.empty" : "jobs.act.bin"));
+        showBin.setText(texts.get(inBin ? "jobs.act.jobs" : "jobs.act.show", binned.size()));
         String query = search.getText();
         List<Job> among = inBin ? binned.stream().map(JobBin.Binned::job).toList() : jobs;
         List<JobSearch.Hit> hits = JobSearch.find(among, query);
@@ -292,10 +313,7 @@ public final class JobsPage extends Page {
             case F -> fetch();
             case DELETE, BACK_SPACE -> throwAway();
             case Z -> takeBack();
-            case X -> {
-                inBin = !inBin;
-                find();
-            }
+            case X -> showBin();
             default -> {
                 return false;
             }
