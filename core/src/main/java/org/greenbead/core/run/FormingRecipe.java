@@ -39,6 +39,8 @@ public final class FormingRecipe {
     /** The sheet and a small chip follow the air at once: less of the rise in the soak, then less air, until nothing spits. */
     private static final double[] SOAK_PARTS = {0.45, 0.36, 0.27, 0.2};
     private static final double[] FLOW_PARTS = {1, 0.75, 0.55, 0.4};
+    /** So far over what the peak waits for: at the end the balls hardly rise any more, and half a degree is worth a minute. */
+    private static final double SURELY_K = 0.5;
     /** Part of the ramp limit that is used: the real bench is not the model. */
     private static final double SURE = 0.95;
 
@@ -117,7 +119,7 @@ public final class FormingRecipe {
         double flow = plan.bench().air().dial().settable(blows.flowLpm());
         double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
         Limits limits = Limits.usual();
-        double goal = Math.rint(plan.target().joint().alloy().liquidusC() + limits.overLiquidusK());
+        double goal = goalC(plan, limits);
         return new Recipe(id, title, List.of(
                 new Stage("Soak", Stage.Purpose.SOAK, Optional.empty(),
                         Optional.of(
@@ -141,10 +143,16 @@ public final class FormingRecipe {
         return Math.rint(roomC + share * (airC - roomC));
     }
 
+    /** What the peak waits for, in whole degrees as it is shown. */
+    private static double goalC(RunPlan plan, Limits limits) {
+        return Math.rint(plan.target().joint().alloy().liquidusC() + limits.overLiquidusK());
+    }
+
     /** How hot the coldest ball became, and how fast joint or sheet rose at most. */
     private record Heated(double jointC, double fastestKPerS) {
         boolean melts(RunPlan plan, Recipe recipe) {
-            return jointC >= plan.target().joint().alloy().liquidusC() + recipe.limits().overLiquidusK();
+            double wanted = plan.target().joint().alloy().liquidusC() + recipe.limits().overLiquidusK();
+            return jointC >= Math.max(wanted, goalC(plan, recipe.limits())) + SURELY_K;
         }
     }
 
