@@ -1,6 +1,9 @@
 package org.greenbead.cli;
 
 import java.io.PrintWriter;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -128,9 +131,15 @@ final class LedgerCommand implements Runnable {
             }
             if (id == null && !empty) {
                 ledger.bin().all().forEach(b -> say("job " + b.job().id() + " " + b.job().title()
-                        + ", in the bin since " + b.at() + ", kept until " + b.until() + " at least"));
+                        + ", in the bin since " + day(b.at()) + ", kept until " + day(b.until())
+                        + " at least"));
             }
         }
+    }
+
+    /** A day in the time of this machine. */
+    private static LocalDate day(Instant at) {
+        return LocalDate.ofInstant(at, ZoneId.systemDefault());
     }
 
     /** Out of the bin again. */

@@ -160,7 +160,6 @@ public final class Workshop implements Navigator {
     private void left(String id) {
         models.remove(id);
         order.remove(id);
-        live.filter(l -> !l.going() && l.jobId().equals(id)).ifPresent(l -> live = Optional.empty());
         if (current.equals(id)) {
             current = order.isEmpty() ? "" : order.getFirst();
         }

@@ -33,8 +33,6 @@ public final class SightFit {
     /** Under this a press is taken for an error of the eye. */
     public static final double BELIEVED = 0.5;
     private static final double MOMENT_S = 1;
-    private static final double OFFSET_STEP_K = 0.2;
-    private static final double MOST_OFFSET_K = 100;
     private static final double MOST_RESIDUAL_K = 100;
     private static final double GOES_ON_S = 90;
     /** The ramp is read over this long, ending so far short of the solidus. */
@@ -210,7 +208,7 @@ public final class SightFit {
             throw new RefusedException(Phrase.of("fit.nothing_believed"));
         }
         var unknowns = new ArrayList<>(Calibrator.unknowns());
-        unknowns.add(new MapFit.Unknown(WitnessFit.BOARD_K, OFFSET_STEP_K, MOST_OFFSET_K));
+        unknowns.add(WitnessFit.offset());
         MapFit.Solved best = MapFit.solve(unknowns, zero, at -> misses(at, trust), cancelled);
         Joints after = simulate(best.at());
         double offset = best.at()[Calibrator.FACTORS];

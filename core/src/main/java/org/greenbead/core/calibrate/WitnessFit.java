@@ -178,13 +178,18 @@ public final class WitnessFit {
         return new Learned(calibration, before, after, point[offset], outliers);
     }
 
+    /** What one board does otherwise all over, as an unknown of a fit. */
+    static MapFit.Unknown offset() {
+        return new MapFit.Unknown(BOARD_K, OFFSET_STEP_K, MOST_OFFSET_K);
+    }
+
     private List<MapFit.Unknown> unknowns() {
         var all = new ArrayList<MapFit.Unknown>();
         for (int p = 0; p < Calibrator.FACTORS; p++) {
             double prior = seen.foreign() && p >= CARRIED ? FOREIGN_LN : Calibrator.priorLn(p);
             all.add(new MapFit.Unknown(prior, Calibrator.STEP_LN, Calibrator.MOST_LN));
         }
-        all.add(new MapFit.Unknown(BOARD_K, OFFSET_STEP_K, MOST_OFFSET_K));
+        all.add(offset());
         return all;
     }
 
