@@ -24,11 +24,18 @@ public final class BeadCheck {
 
     /** @throws UnclearPhotoException when the photo cannot be judged; nothing is guessed */
     public static BeadReport of(Raster picture, BeadMap map) throws UnclearPhotoException {
-        return of(picture, map, true);
+        return of(picture, map, Optional.of(PhotoJudge.shipped()));
+    }
+
+    /** @param judge the learned judge; empty = outlines and limits alone, for comparing */
+    public static BeadReport of(Raster picture, BeadMap map, Optional<PhotoJudge> judge)
+            throws UnclearPhotoException {
+        return of(picture, map, true, judge);
     }
 
     /** @param strict refuse what cannot be judged; a first look at an unknown field is content with less */
-    static BeadReport of(Raster picture, BeadMap map, boolean strict) throws UnclearPhotoException {
+    static BeadReport of(Raster picture, BeadMap map, boolean strict, Optional<PhotoJudge> judge)
+            throws UnclearPhotoException {
         Placed placed = placed(picture, picture.darkest(), 1, map);
         // Only the field and a little round it are looked at from here on.
         var all = new Field(map.sites(), placed.projection(), map.sites().size() > 1 ? map.pitchMm() : 1, 1,
@@ -44,7 +51,7 @@ public final class BeadCheck {
         int low = (int) Math.clamp(map.sites().stream().mapToDouble(all::y).max().orElse(0) + room, top + 64,
                 picture.height());
         return new Survey(picture.cut(left, top, right - left, low - top), map,
-                new Placed(placed.projection().cut(left, top), placed.mark())).report(strict)
+                new Placed(placed.projection().cut(left, top), placed.mark()), judge).report(strict)
                 .moved(left, top);
     }
 

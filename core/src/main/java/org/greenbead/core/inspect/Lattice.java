@@ -23,6 +23,13 @@ final class Lattice {
     /** Sites that vote for the place of the map, spread over all of it. */
     private static final int MOST_VOTERS = 500;
     private static final double LEAST_RADIUS_PX = 2.6;
+    /** Sizes that are tried to the end. A field whose second neighbours lie in rows speaks more loudly for a wrong size than for its own. */
+    private static final int MOST_TRIALS = 10;
+    /** Neighbours are between these parts of the pitch away. */
+    private static final double LOW = 0.86;
+    private static final double HIGH = 1.14;
+    /** Rows and columns that stand less off the axes of the map than this are along them, rad. */
+    private static final double SQUARE = 0.06;
     private final List<Plane> pyramid = new ArrayList<>();
     private final int width;
     private final int height;
@@ -34,6 +41,10 @@ final class Lattice {
     private final double reachMm;
     private final double midX;
     private final double midY;
+    /** Into so many parts a full turn is divided by the directions of neighbours: 4 in rows and columns, 6 in a closest packing. */
+    private final int fold;
+    /** Direction of a neighbour in the map, from its x axis against the clock; 0 in rows and columns. */
+    private final double neighbour;
 
     Lattice(Plane darkest, BeadMap map, double sizePart) {
         width = darkest.width;
@@ -58,6 +69,30 @@ final class Lattice {
         java.util.Arrays.sort(fromMiddle,
                 Comparator.comparingDouble(s -> Math.hypot(s[0] - midX, s[1] - midY)));
         vacant = vacant(map, pitchMm);
+        double[] four = directions(map, pitchMm, 4);
+        double[] six = directions(map, pitchMm, 6);
+        fold = Math.hypot(six[0], six[1]) > Math.hypot(four[0], four[1]) ? 6 : 4;
+        double[] way = fold == 6 ? six : four;
+        double angle = Math.atan2(way[1], way[0]) / fold;
+        neighbour = fold == 4 && Math.abs(angle) < SQUARE ? 0 : angle;
+    }
+
+    /** Sum of e to the {@code fold} i times the angle over all pairs of neighbours: its phase is their direction. */
+    private static double[] directions(BeadMap map, double pitch, int fold) {
+        double[] sum = new double[2];
+        List<Site> all = map.sites();
+        for (int i = 0; i < all.size(); i++) {
+            for (int j = i + 1; j < all.size(); j++) {
+                double dx = all.get(j).xMm() - all.get(i).xMm();
+                double dy = all.get(j).yMm() - all.get(i).yMm();
+                double apart = Math.abs(dx) > HIGH * pitch ? Double.MAX_VALUE : Math.hypot(dx, dy);
+                if (apart > LOW * pitch && apart < HIGH * pitch) {
+                    sum[0] += Math.cos(fold * Math.atan2(dy, dx));
+                    sum[1] += Math.sin(fold * Math.atan2(dy, dx));
+                }
+            }
+        }
+        return sum;
     }
 
     static double nominal(BeadMap map) {
@@ -99,7 +134,7 @@ final class Lattice {
     record Found(Projection projection, double matched, double score, Peaks peaks, double radiusPx,
             boolean mirrored) {}
 
-    /** The four turns, the best first; empty when nothing like the field is seen. */
+    /** All turns, the best first; empty when nothing like the field is seen. */
     List<Found> turns() {
         List<Found> best = turns(USUAL_PART, MOST_PART, List.of());
         return !best.isEmpty() && best.getFirst().matched > GOOD ? best : turns(LEAST_PART, USUAL_PART, best);
@@ -139,7 +174,7 @@ final class Lattice {
             }
         }
         return scales.parallelStream().map(this::trial).filter(t -> t.order > 3)
-                .sorted(Comparator.comparingDouble(Trial::order).reversed()).limit(4).toList();
+                .sorted(Comparator.comparingDouble(Trial::order).reversed()).limit(MOST_TRIALS).toList();
     }
 
     private Trial trial(double s) {
@@ -152,20 +187,20 @@ final class Lattice {
         Peaks peaks = Peaks.find(pyramid.get(level), level, radius, (int) (1.4 * sites.length) + 40, pitch,
                 width, height);
         var sum = new double[2];
-        double low = 0.86 * pitch;
-        double high = 1.14 * pitch;
+        double low = LOW * pitch;
+        double high = HIGH * pitch;
         for (int i = 0; i < peaks.all.size(); i++) {
             int me = i;
             Peak a = peaks.all.get(i);
             peaks.around(a.xPx(), a.yPx(), high, (j, b, d) -> {
                 if (j > me && d > low) {
-                    double angle = 4 * Math.atan2(b.yPx() - a.yPx(), b.xPx() - a.xPx());
+                    double angle = fold * Math.atan2(b.yPx() - a.yPx(), b.xPx() - a.xPx());
                     sum[0] += Math.cos(angle);
                     sum[1] += Math.sin(angle);
                 }
             });
         }
-        double angle = Math.atan2(sum[1], sum[0]) / 4;
+        double angle = Math.atan2(sum[1], sum[0]) / fold;
         var along = new ArrayList<Double>();
         var across = new ArrayList<Double>();
         for (int i = 0; i < peaks.all.size(); i++) {
@@ -186,6 +221,11 @@ final class Lattice {
         }
         double u = median(along, pitch);
         double v = median(across, u);
+        if (fold != 4 || neighbour != 0) {
+            // The axes of the map lie between the neighbours: both are seen alike.
+            u = (u + v) / 2;
+            v = u;
+        }
         return new Trial(s, peaks, angle, u / pitchMm, v / pitchMm, Math.hypot(sum[0], sum[1]));
     }
 
@@ -198,13 +238,14 @@ final class Lattice {
     }
 
     private List<Found> aligned(Trial trial, boolean mirrored) {
-        return IntStream.range(0, 4).parallel().mapToObj(q -> turned(trial, q, mirrored))
+        return IntStream.range(0, fold).parallel().mapToObj(q -> turned(trial, q, mirrored))
                 .flatMap(Optional::stream)
                 .sorted(Comparator.comparingDouble(Found::score).reversed()).toList();
     }
 
+    /** @param quarter of the turns that look alike to neighbours */
     private Optional<Found> turned(Trial trial, int quarter, boolean mirrored) {
-        double angle = trial.angle + quarter * Math.PI / 2;
+        double angle = trial.angle + (mirrored ? -neighbour : neighbour) + quarter * 2 * Math.PI / fold;
         boolean odd = quarter % 2 == 1;
         double sx = odd ? trial.across : trial.along;
         double sy = odd ? trial.along : trial.across;
@@ -261,11 +302,12 @@ final class Lattice {
             double bestY = 0;
             for (int dx = -2; dx <= 2; dx++) {
                 for (int dy = -2; dy <= 2; dy++) {
-                    int met = met(trial, now, dx * pitchMm, dy * pitchMm);
+                    double[] by = beside(dx, dy);
+                    int met = met(trial, now, by[0], by[1]);
                     if (met > most) {
                         most = met;
-                        bestX = dx * pitchMm;
-                        bestY = dy * pitchMm;
+                        bestX = by[0];
+                        bestY = by[1];
                     }
                 }
             }
@@ -279,6 +321,14 @@ final class Lattice {
             found = better;
         }
         return found;
+    }
+
+    /** A step from site to site, mm. */
+    private double[] beside(int right, int up) {
+        double second = fold == 6 ? Math.PI / 3 : Math.PI / 2;
+        return new double[]{
+                pitchMm * (right * Math.cos(neighbour) + up * Math.cos(neighbour + second)),
+                pitchMm * (right * Math.sin(neighbour) + up * Math.sin(neighbour + second))};
     }
 
     private int met(Trial trial, Projection at, double dx, double dy) {

@@ -239,7 +239,8 @@ public final class MapProposal {
         // What is looked for leans towards the size that is expected: the next look expects what the last one saw.
         for (int look = 0; look < LOOKS; look++) {
             try {
-                double[] measured = BeadCheck.of(picture, with(bare, guess), false).sites().stream()
+                double[] measured = BeadCheck.of(picture, with(bare, guess), false, Optional.empty()).sites()
+                        .stream()
                         .filter(s -> s.diameterMm().isPresent()).mapToDouble(s -> s.diameterMm().get())
                         .toArray();
                 if (measured.length < 5) {

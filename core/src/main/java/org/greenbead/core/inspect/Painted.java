@@ -91,10 +91,24 @@ public final class Painted {
         return new double[]{(m11 * a - m01 * b) * distance / det, (m00 * b - m10 * a) * distance / det};
     }
 
-    /** What was painted: the picture and the true diameters. */
-    /** @param diameters mm, @param outlines x, y and radius in the picture, px */
+    /** Where a ball of this diameter is seen that stands at a place of the map: x, y and radius, px. */
+    public interface Place {
+        double[] of(double xMm, double yMm, double diameterMm);
+    }
+
+    /**
+     * What was painted.
+     *
+     * @param diameters mm
+     * @param outlines  x, y and radius in the picture, px
+     */
     public record Truth(int width, int height, int[] rgb, Map<String, Double> diameters,
-            Map<String, double[]> outlines) {
+            Map<String, double[]> outlines, Place place) {
+        /** Where a ball that stood at this place of the map would be seen: x, y and radius, px. */
+        public double[] seen(double xMm, double yMm, double diameterMm) {
+            return place.of(xMm, yMm, diameterMm);
+        }
+
         public Raster picture() {
             return Raster.ofSrgb(width, height, rgb);
         }
@@ -133,7 +147,8 @@ public final class Painted {
         at.values().forEach(b -> painted.ball(b[0], b[1], b[2], pose));
         var outlines = new HashMap<String, double[]>();
         at.forEach((site, b) -> outlines.put(site, painted.outline(b[0], b[1], b[2])));
-        return new Truth(painted.width, painted.height, painted.rgb(pose), diameters, outlines);
+        return new Truth(painted.width, painted.height, painted.rgb(pose), diameters, outlines,
+                painted::outline);
     }
 
     /** Cleaned pads. @param states what is wrong with some: bump, gone, glue */

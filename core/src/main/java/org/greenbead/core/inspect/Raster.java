@@ -89,6 +89,11 @@ public final class Raster {
                 blue.cut(left, top, width, height));
     }
 
+    /** Half the size. */
+    Raster half() {
+        return new Raster(red.half(), green.half(), blue.half());
+    }
+
     public int width() {
         return red.width;
     }

@@ -49,6 +49,7 @@ final class Survey {
     private final Raster picture;
     private final Raster even;
     private final BeadMap map;
+    private final Optional<PhotoJudge> judge;
     private final List<Site> sites;
     private final BeadReport.Mark mark;
     private final double pitchMm;
@@ -64,8 +65,9 @@ final class Survey {
     private double ease = 1;
     private double blurPx;
 
-    Survey(Raster picture, BeadMap map, BeadCheck.Placed placed) {
+    Survey(Raster picture, BeadMap map, BeadCheck.Placed placed, Optional<PhotoJudge> judge) {
         this.map = map;
+        this.judge = judge;
         sites = map.sites();
         mark = placed.mark();
         projection = placed.projection();
@@ -317,22 +319,35 @@ final class Survey {
         field = field.at(projection);
     }
 
+    private boolean[] within() {
+        boolean[] in = new boolean[sites.size()];
+        for (int i = 0; i < in.length; i++) {
+            in[i] = inside(sites.get(i));
+        }
+        return in;
+    }
+
     private BeadReport judged() throws UnclearPhotoException {
         bridges = trueOutlines ? bridges : necks();
-        List<BeadReport.Seen> seen = IntStream.range(0, sites.size()).parallel()
+        List<BeadReport.Seen> measured = IntStream.range(0, sites.size()).parallel()
                 .mapToObj(i -> site(i, bridges.getOrDefault(i, List.of()))).toList();
+        Optional<SiteJudge> learned = judge
+                .map(j -> new SiteJudge(j.balls(), picture, field, pitchMm, within()));
+        List<BeadReport.Seen> seen = learned.map(j -> j.with(measured)).orElse(measured);
         double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)
                 .mapToDouble(s -> s.diameterMm().orElseThrow()).toArray();
         double mean = Arrays.stream(good).average().orElse(usualMm);
         double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
                 / Math.max(1, good.length - 1)) / mean;
-        List<BeadReport.Stray> strays = new Strays(solder.light(), usualMm,
+        List<BeadReport.Stray> drawn = new Strays(solder.light(), usualMm,
                 field.sampled(solder.light(), 0.72),
                 blurPx,
                 sites,
                 circles,
                 bridges, pitchMm,
                 projection).found();
+        List<BeadReport.Stray> strays = judge.flatMap(PhotoJudge::strays)
+                .map(net -> learned.orElseThrow().strays(net, picture, seen, drawn)).orElse(drawn);
         double midX = sites.stream().mapToDouble(Site::xMm).average().orElse(0);
         double midY = sites.stream().mapToDouble(Site::yMm).average().orElse(0);
         double[] j = projection.jacobian(midX, midY);
