@@ -85,6 +85,7 @@ final class PhotoCommands {
             out().printf(Locale.ROOT, "turned by %.0f°, tilted by %.0f°; %s%n", report.turnDeg(),
                     report.tiltDeg(),
                     words().say("beadmark." + small(report.mark())));
+            report.doubt().ifPresent(d -> out().println(words().say(d)));
             out().printf(Locale.ROOT, "%s (%.2f s)%n",
                     words().say("beadact." + small(report.verdict().act())), seconds);
             Map<String, Object> result = new LinkedHashMap<>();
@@ -114,6 +115,7 @@ final class PhotoCommands {
             result.put("px_per_mm", report.pxPerMm());
             result.put("spread_pct", report.spreadPct());
             result.put("mark", small(report.mark()));
+            result.put("common_part", report.commonPart());
             json(json, result);
             keepPhoto("balls", PhotoRecords.balls(report, field, String.valueOf(photo.getFileName())));
             return report.verdict().act() == BeadVerdict.Act.GOOD ? 0 : 1;

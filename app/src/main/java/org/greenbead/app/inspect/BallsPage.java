@@ -213,6 +213,12 @@ public final class BallsPage extends Page {
         if (Looks.compact(desk.settings().textPercent().get())) {
             figures.getChildren().subList(2, 5).clear();
         }
+        r.doubt().ifPresent(d -> {
+            Label doubt = Looks.label(texts.say(d), "ink-hot", "small");
+            doubt.setId("balls-doubt");
+            doubt.setWrapText(true);
+            figures.getChildren().add(1, doubt);
+        });
         desk.io(this::spreads, past -> {
             if (!past.isEmpty() && balls.equals(Optional.of(r))) {
                 Label line = Looks.label(

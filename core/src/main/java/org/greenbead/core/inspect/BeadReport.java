@@ -12,9 +12,13 @@ import java.util.Optional;
  * @param tiltDeg   of the camera over the chip
  * @param pxPerMm   in the middle of the field
  * @param spreadPct standard deviation of the diameters of good balls, percent
+ * @param commonPart how large outlines see all balls over the map, where they deviate alike: then the map, the spheres or the light is doubted, sizes are worth little, and single balls were judged against the others. Else 1
  */
 public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, Mark mark, double tiltDeg,
-        double pxPerMm, double spreadPct, BeadVerdict verdict) {
+        double pxPerMm, double spreadPct, BeadVerdict verdict, double commonPart) {
+    /** From here on it is not single balls that are off, but the size in the map, the spheres that were used, or the outline. */
+    static final double COMMON_LIMIT = 0.09;
+
     /** Where a place of the map lies in the photo, through the sites that were judged; empty with too few of them. */
     public java.util.Optional<Projection> onto(org.greenbead.core.bead.BeadMap map, int widthPx,
             int heightPx) {
@@ -32,6 +36,16 @@ public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, M
                         pxPerMm * Math.sin(turn), -pxPerMm * Math.cos(turn), heightPx / 2.0, widthPx,
                         heightPx)
                 .fitted(mm.toArray(double[][]::new), px.toArray(double[][]::new), Projection.Form.PLANE);
+    }
+
+    /** That all balls deviate alike: the size is doubted, not each ball. */
+    public java.util.Optional<org.greenbead.core.quantity.Phrase> doubt() {
+        if (commonPart == 1) {
+            return java.util.Optional.empty();
+        }
+        var by = new org.greenbead.core.quantity.Quantity.Count(Math.round(100 * Math.abs(commonPart - 1)));
+        return java.util.Optional.of(org.greenbead.core.quantity.Phrase
+                .of(commonPart > 1 ? "beadall.larger" : "beadall.smaller", by));
     }
 
     /** Mean diameter of the good balls, mm; NaN where there is none. */
@@ -90,7 +104,7 @@ public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, M
                         .toList(),
                 strays.stream().map(s -> new Stray(s.xPx + left, s.yPx + top, s.diameterMm)).toList(),
                 turnDeg, mark,
-                tiltDeg, pxPerMm, spreadPct, verdict);
+                tiltDeg, pxPerMm, spreadPct, verdict, commonPart);
     }
 
     public List<Seen> with(BeadState state) {

@@ -11,6 +11,6 @@ import java.util.Optional;
 public record PhotoJudge(SiteNet balls, Optional<SiteNet> strays) {
     /** The one that comes with the program. */
     public static PhotoJudge shipped() {
-        return new PhotoJudge(SiteNet.shipped(), Optional.empty());
+        return new PhotoJudge(SiteNet.shipped(), Optional.of(SiteNet.shippedForStrays()));
     }
 }

@@ -32,6 +32,13 @@ final class SiteJudge {
     private static final double AGREED = 0.1;
     private static final double OWN_PART = 0.8;
     private static final double JOINED = 0.8;
+    /** A neck that outlines see needs little from the net, where outlines are those of the balls: a bridge that is missed is a short. */
+    private static final double NECK = 0.01;
+    /** Where outlines see more of them, they see them in what the light does between balls. */
+    private static final int MANY_NECKS = 6;
+    private static final double MANY_NECKS_PART = 0.1;
+    /** With fewer balls it is not known what all of them have in common. */
+    private static final int LEAST_ALIKE = 9;
     private static final double NEAR_PITCHES = 1.5;
     /** Standard error of the diameters of one photo together, and of one outline, parts. */
     private static final double PHOTO_SD = 0.012;
@@ -52,6 +59,7 @@ final class SiteJudge {
     private final boolean[] inside;
     private final SiteNet.Said[] said;
     private final double[] bad;
+    private double photoSd = PHOTO_SD;
 
     /** @param inside whether a site lies in the picture */
     SiteJudge(SiteNet net, Raster picture, Field field, double pitchMm, boolean[] inside) {
@@ -69,6 +77,18 @@ final class SiteJudge {
         said = new SiteNet.Said[sites.size()];
         bad = new double[sites.size()];
         IntStream.range(0, said.length).parallel().filter(i -> inside[i]).forEach(this::look);
+    }
+
+    /**
+     * How large outlines see all balls over the map, where they deviate alike by more than single balls may; else 1. The net hardly sees it:
+     * it was shown no chip whose balls were all other than the map says.
+     */
+    double common(List<BeadReport.Seen> measured) {
+        double[] drawn = IntStream.range(0, said.length)
+                .filter(i -> inside[i] && bad[i] < GOOD && measured.get(i).diameterMm().isPresent())
+                .mapToDouble(i -> measured.get(i).diameterMm().get() / nominal(i)).toArray();
+        double all = BeadCheck.median(drawn);
+        return drawn.length >= LEAST_ALIKE && Math.abs(all - 1) > BeadReport.COMMON_LIMIT ? all : 1;
     }
 
     private void look(int i) {
@@ -106,6 +126,7 @@ final class SiteJudge {
     /** @param measured what outlines alone say of each site */
     List<BeadReport.Seen> with(List<BeadReport.Seen> measured) {
         double shift = shift(measured);
+        photoSd = Math.max(PHOTO_SD, Math.abs(common(measured) - 1));
         Map<Integer, TreeSet<Integer>> joined = joined(measured);
         var out = new ArrayList<BeadReport.Seen>();
         for (int i = 0; i < said.length; i++) {
@@ -141,28 +162,32 @@ final class SiteJudge {
         double own = said[i].size();
         double ownSd = Math.max(0.015, LAPLACE * said[i].spread());
         if (measured.diameterMm().isEmpty()) {
-            return new Size(own, Math.hypot(ownSd, PHOTO_SD));
+            return new Size(own, Math.hypot(ownSd, photoSd));
         }
         double drawn = measured.diameterMm().get() / nominal(i) * Math.exp(shift);
         double drawnSd = Math.max(OUTLINE_SD, measured.diameterSdMm() / nominal(i));
         if (Math.abs(drawn - own) > ALIKE_SDS * Math.hypot(ownSd, drawnSd)) {
-            return new Size(own, Math.hypot(ownSd, PHOTO_SD));
+            return new Size(own, Math.hypot(ownSd, photoSd));
         }
         double a = 1 / (ownSd * ownSd);
         double b = 1 / (drawnSd * drawnSd);
-        return new Size((a * own + b * drawn) / (a + b), Math.hypot(Math.sqrt(1 / (a + b)), PHOTO_SD));
+        return new Size((a * own + b * drawn) / (a + b), Math.hypot(Math.sqrt(1 / (a + b)), photoSd));
     }
 
     private Map<Integer, TreeSet<Integer>> joined(List<BeadReport.Seen> measured) {
         Map<Integer, TreeSet<Integer>> out = new HashMap<>();
         Map<String, Integer> index = BeadCheck.index(sites);
+        long necks = measured.stream().filter(m -> !m.bridgedWith().isEmpty()).count();
+        boolean believed = common(measured) == 1
+                && necks <= Math.max(MANY_NECKS, MANY_NECKS_PART * said.length);
+        double neck = believed ? NECK : SURELY_GOOD;
         for (int i = 0; i < said.length; i++) {
             if (!inside[i]) {
                 continue;
             }
             for (String other : measured.get(i).bridgedWith()) {
                 int j = index.get(other);
-                if (inside[j] && bad[i] > SURELY_GOOD && bad[j] > SURELY_GOOD) {
+                if (inside[j] && bad[i] > neck && bad[j] > neck) {
                     out.computeIfAbsent(i, k -> new TreeSet<>()).add(j);
                 }
             }

@@ -1,6 +1,7 @@
 package org.greenbead.core.inspect;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import org.greenbead.core.bead.Site;
@@ -15,6 +16,10 @@ final class StrayJudge {
     /** What outlines found already needs less. */
     private static final double CONFIRMED = 0.15;
     private static final double SAME_DIAMETERS = 0.25;
+    /** Where more than this part of the sites, and more than so many, seem to have a stray beside them, it is flux: only what is sure counts. */
+    private static final double MANY_PART = 0.04;
+    private static final int MANY = 4;
+    private static final double SURE = 0.97;
 
     private final SiteNet net;
     private final SiteViews views;
@@ -39,18 +44,20 @@ final class StrayJudge {
             balls[i] = s.state() == BeadState.MISSING ? null : new double[]{s.xPx(), s.yPx(), r};
         }
         List<Specks.Speck> specks = Specks.of(picture, sites, at, balls, field.usualMm(), pitchMm);
-        BeadReport.Stray[] told = new BeadReport.Stray[specks.size()];
+        Told[] told = new Told[specks.size()];
         IntStream.range(0, told.length).parallel().forEach(
-                k -> told[k] = stray(specks.get(k).xPx(), specks.get(k).yPx(), specks.get(k).site(),
-                        BELIEVED));
+                k -> told[k] = told(specks.get(k).xPx(), specks.get(k).yPx(), specks.get(k).site()));
+        long believed = Arrays.stream(told).filter(t -> t.likely() > BELIEVED).count();
+        double least = believed > Math.max(MANY, MANY_PART * sites.size()) ? SURE : BELIEVED;
         var out = new ArrayList<BeadReport.Stray>();
-        for (BeadReport.Stray s : told) {
-            add(out, s);
-        }
+        Arrays.stream(told).filter(t -> t.likely() > least).forEach(t -> add(out, t.stray()));
         for (BeadReport.Stray s : drawn) {
             int near = IntStream.range(0, at.size()).boxed().min(java.util.Comparator.comparingDouble(
                     i -> Math.hypot(at.get(i).xPx() - s.xPx(), at.get(i).yPx() - s.yPx()))).orElseThrow();
-            add(out, stray(s.xPx(), s.yPx(), near, CONFIRMED));
+            Told again = told(s.xPx(), s.yPx(), near);
+            if (again.likely() > Math.max(CONFIRMED, least - BELIEVED)) {
+                add(out, again.stray());
+            }
         }
         return out;
     }
@@ -63,16 +70,16 @@ final class StrayJudge {
         }
     }
 
-    private BeadReport.Stray stray(double x, double y, int site, double least) {
+    private record Told(BeadReport.Stray stray, double likely) {}
+
+    private Told told(double x, double y, int site) {
         SiteNet.Said said = net.of(views.between(x, y, site));
         double odds = said.logits()[1] - said.logits()[0] - PRIOR;
-        if (1 / (1 + Math.exp(-odds)) < least) {
-            return null;
-        }
         SiteViews.At a = at.get(site);
         double unit = a.pxPerMm() * field.nominal(field.sites().get(site));
         double px = x + unit * (Math.cos(a.turnRad()) * said.right() + Math.sin(a.turnRad()) * said.up());
         double py = y + unit * (Math.sin(a.turnRad()) * said.right() - Math.cos(a.turnRad()) * said.up());
-        return new BeadReport.Stray(px, py, Math.clamp(said.size(), 0.1, 1.5) * unit / a.pxPerMm());
+        return new Told(new BeadReport.Stray(px, py, Math.clamp(said.size(), 0.1, 1.5) * unit / a.pxPerMm()),
+                1 / (1 + Math.exp(-odds)));
     }
 }

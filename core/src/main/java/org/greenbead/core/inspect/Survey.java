@@ -334,6 +334,7 @@ final class Survey {
         Optional<SiteJudge> learned = judge
                 .map(j -> new SiteJudge(j.balls(), picture, field, pitchMm, within()));
         List<BeadReport.Seen> seen = learned.map(j -> j.with(measured)).orElse(measured);
+        double common = learned.map(j -> j.common(measured)).orElse(1.0);
         double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)
                 .mapToDouble(s -> s.diameterMm().orElseThrow()).toArray();
         double mean = Arrays.stream(good).average().orElse(usualMm);
@@ -354,7 +355,7 @@ final class Survey {
         double turn = Math.toDegrees(Math.atan2(j[2], j[0]));
         return new BeadReport(seen, strays, turn, mark, projection.tiltDeg(midX, midY),
                 projection.pxPerMm(midX, midY), 100 * spread,
-                BeadJudge.of(map, seen, strays, usualMm, 100 * spread));
+                BeadJudge.of(map, seen, strays, usualMm, 100 * spread, common), common);
     }
 
     private BeadReport.Seen site(int i, List<Integer> bridged) {

@@ -161,4 +161,28 @@ public class BeadCheckTest {
                         .verdict().act(),
                 BeadVerdict.Act.STRIP);
     }
+
+    @DataProvider
+    Object[][] alike() {
+        return new Object[][]{{1.17}, {0.83}};
+    }
+
+    /** Other spheres than the map has: the size is doubted, not every ball, and the one that differs from the rest is named. */
+    @Test(dataProvider = "alike")
+    public void allAlikeIsOneDoubt(double size) throws UnclearPhotoException {
+        Map<String, Painted.Wrong> all = new TreeMap<>();
+        RING.sites().forEach(s -> all.put(s.name(), new Painted.Wrong(size, 0, 0)));
+        all.put("C7", new Painted.Wrong(0.72 * size, 0, 0));
+        BeadReport report = BeadCheck
+                .of(Painted.balls(RING, all, List.of(), Painted.Pose.plain()).picture(), RING);
+        assertEquals(states(report).toString(), "{C7=SMALL}");
+        assertEquals(report.commonPart(), size, 0.04);
+        assertEquals(report.doubt().orElseThrow().key(), size > 1 ? "beadall.larger" : "beadall.smaller");
+        assertTrue(report.with(BeadState.OK).stream().allMatch(
+                s -> Math.abs(s.diameterMm().orElseThrow() - 0.4 * size) < 1.5 * s.diameterSdMm()),
+                "what is stated holds the truth");
+        all.put("C7", new Painted.Wrong(size, 0, 0));
+        assertEquals(BeadCheck.of(Painted.balls(RING, all, List.of(), Painted.Pose.plain()).picture(), RING)
+                .verdict().act(), BeadVerdict.Act.LOOK_AGAIN);
+    }
 }
