@@ -11,7 +11,8 @@ import org.greenbead.core.bead.Site;
 
 /**
  * What stands on each site, by the learned judge and by what was measured together: the net says how likely each state is and how large the
- * ball, the outline says it more finely where it is the outline of the ball.
+ * ball, the outline says it more finely where it is the outline of the ball. Limits that name no source are judgement, set on made photos
+ * with known truth and tried on others drawn later.
  */
 final class SiteJudge {
     private static final BeadState[] STATES = {BeadState.OK, BeadState.MISSING, BeadState.SMALL,
