@@ -13,13 +13,17 @@ import org.greenbead.worlds.MadePhoto;
 
 /**
  * Views of sites with their truth, in a file: {@code MakeViews WORLD FIRST_SEED SCENES FILE}. Each record is the view in bytes, then floats:
- * class, diameter over nominal, place off the middle of the view in nominal diameters right and up, eight directions joined.
+ * class, diameter over the stated one, place off the middle of the view in stated diameters right and up, eight directions joined. The class
+ * is that among the balls of this chip, whatever the map states of all of them.
  */
 public final class MakeViews {
     static final int CHANNELS = SiteViews.CHANNELS;
     static final int SIDE = SiteViews.SIDE;
     static final int VIEW = SiteViews.CHANNELS * SiteViews.SIDE * SiteViews.SIDE;
     static final int FLOATS = 12;
+    private static final int TAKES = 2;
+    /** Maps are drawn from tables and rulers: what they state of the balls is off by so much (logarithm), all balls alike. */
+    private static final double STATED_SD = 0.07;
 
     private MakeViews() {
     }
@@ -28,8 +32,18 @@ public final class MakeViews {
         Scenes.write(args, new ChipScene.Lot(4, 9, 0.25, 1.2), 12, 5, MakeViews::write);
     }
 
-    /** The lattice as a program would lay it: a little beside, turned and scaled. */
+    /** The lattice as a program would lay it, twice: a little beside, turned and scaled, and the balls' diameter as a map may state it. */
     private static void write(MadePhoto photo, Random random, DataOutputStream out) throws IOException {
+        for (int take = 0; take < TAKES; take++) {
+            double stated = Math.exp(
+                    Math.clamp(STATED_SD * random.nextGaussian(), -2.5 * STATED_SD, 2.5 * STATED_SD));
+            take(photo, stated, random, out);
+        }
+    }
+
+    /** @param stated diameter on the map over the one the balls were made for */
+    private static void take(MadePhoto photo, double stated, Random random, DataOutputStream out)
+            throws IOException {
         ChipScene scene = photo.scene();
         double pitchPx = scene.map().pitchMm() * photo.sites().values().iterator().next()[2];
         double much = random.nextDouble() * 0.05;
@@ -37,14 +51,16 @@ public final class MakeViews {
         double dy = much * pitchPx * random.nextGaussian();
         double grow = 1 + 0.025 * random.nextGaussian();
         double turn = 0.02 * random.nextGaussian();
-        List<Site> sites = scene.map().sites();
+        List<Site> sites = scene.map().sites().stream().map(s -> new Site(s.name(), s.xMm(), s.yMm(),
+                s.diameterMm().map(d -> d * stated), s.net(), s.critical())).toList();
         var at = new ArrayList<SiteViews.At>();
         for (Site s : sites) {
             double[] p = photo.sites().get(s.name());
             at.add(new SiteViews.At(p[0] + dx + 0.012 * pitchPx * random.nextGaussian(),
                     p[1] + dy + 0.012 * pitchPx * random.nextGaussian(), p[2] * grow, p[3] + turn));
         }
-        var views = new SiteViews(photo.picture(), sites, at, scene.usualMm(), scene.map().pitchMm());
+        var views = new SiteViews(photo.picture(), sites, at, scene.usualMm() * stated,
+                scene.map().pitchMm());
         byte[] bytes = new byte[VIEW];
         for (int i = 0; i < sites.size(); i++) {
             float[] view = views.of(i);

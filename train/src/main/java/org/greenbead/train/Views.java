@@ -6,6 +6,7 @@ import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 
@@ -45,7 +46,10 @@ final class Views {
                 slot * MakeViews.FLOATS, MakeViews.FLOATS);
     }
 
-    /** Turned by quarters, mirrored, colours exchanged, lighter or darker, with noise. */
+    /**
+     * Turned by quarters, mirrored, colours exchanged or taken away, lighter or darker, softer, lit from a side, with noise: what a world of its own
+     * might do to light that none of those here does.
+     */
     void turned(int i, Random random, float[] x, int slot, float[] y) {
         byte[] record = views.get(i);
         truth(record, slot, y);
@@ -54,11 +58,13 @@ final class Views {
         int side = MakeViews.SIDE;
         int samples = side * side;
         int[] order = random.nextInt(3) == 0 ? ORDERS[random.nextInt(ORDERS.length)] : ORDERS[0];
-        double bend = Math.exp(0.18 * random.nextGaussian());
-        float[] table = new float[256];
-        for (int v = 0; v < 256; v++) {
-            table[v] = (float) Math.pow(v / 255.0, bend);
-        }
+        float[] table = tones(random);
+        float grey = random.nextInt(4) == 0 ? random.nextFloat() : 0;
+        boolean soft = random.nextInt(5) == 0;
+        float[] slope = random.nextInt(3) == 0
+                ? new float[]{0.25f * (float) random.nextGaussian() / side,
+                        0.25f * (float) random.nextGaussian() / side}
+                : new float[2];
         float noise = random.nextInt(2) == 0 ? 0 : 0.03f * random.nextFloat();
         for (int c = 0; c < MakeViews.CHANNELS; c++) {
             int from = (c < 3 ? order[c] : c < 6 ? 3 + order[c - 3] : c) * samples;
@@ -80,6 +86,20 @@ final class Views {
                 }
             }
         }
+        int base = slot * MakeViews.VIEW;
+        for (int half = 0; half < 2; half++) {
+            int first = base + 3 * half * samples;
+            if (grey > 0) {
+                greyed(x, first, samples, grey);
+            }
+            for (int c = 0; soft && c < 3; c++) {
+                softened(x, first + c * samples, side);
+            }
+            for (int k = 0; k < 3 * samples; k++) {
+                int p = k % samples;
+                x[first + k] *= 1 + slope[0] * (p % side - side / 2f) + slope[1] * (p / side - side / 2f);
+            }
+        }
         int at = slot * MakeViews.FLOATS;
         float dx = y[at + 2];
         float dy = y[at + 3];
@@ -99,6 +119,42 @@ final class Views {
         y[at + 2] = dx;
         y[at + 3] = dy;
         System.arraycopy(ways, 0, y, at + 4, 8);
+    }
+
+    /** A bend of the tones, and at times a wave on it that still rises everywhere. */
+    private static float[] tones(Random random) {
+        double bend = Math.exp(0.25 * random.nextGaussian());
+        double wave = random.nextInt(3) == 0 ? 0.8 * random.nextDouble() : 0;
+        double turns = 1 + random.nextInt(3);
+        double phase = 2 * Math.PI * random.nextDouble();
+        float[] table = new float[256];
+        for (int v = 0; v < 256; v++) {
+            double t = Math.pow(v / 255.0, bend);
+            double swing = wave / (2 * Math.PI * turns);
+            table[v] = (float) Math.clamp(
+                    t + swing * (Math.sin(2 * Math.PI * turns * t + phase) - Math.sin(phase)), 0, 1);
+        }
+        return table;
+    }
+
+    private static void greyed(float[] x, int first, int samples, float by) {
+        for (int k = first; k < first + samples; k++) {
+            float mean = (x[k] + x[k + samples] + x[k + 2 * samples]) / 3;
+            for (int c = 0; c < 3; c++) {
+                x[k + c * samples] += by * (mean - x[k + c * samples]);
+            }
+        }
+    }
+
+    /** Each sample and its neighbours, weighed 2 to 1. */
+    private static void softened(float[] x, int first, int side) {
+        float[] was = Arrays.copyOfRange(x, first, first + side * side);
+        for (int v = 1; v < side - 1; v++) {
+            for (int u = 1; u < side - 1; u++) {
+                int k = v * side + u;
+                x[first + k] = (2 * was[k] + was[k - 1] + was[k + 1] + was[k - side] + was[k + side]) / 6;
+            }
+        }
     }
 
     private static float[] sent(float[] ways, int add, int times) {

@@ -5,6 +5,7 @@ import java.util.stream.IntStream;
 /** One channel of a picture. Not to be changed once it is shared. */
 final class Plane {
     private static final int STRIP = 48;
+    private static final int COLUMNS = 256;
     final int width;
     final int height;
     final float[] v;
@@ -112,32 +113,53 @@ final class Plane {
         var across = new Plane(width, height);
         IntStream.range(0, height).parallel().forEach(y -> {
             float[] row = padded(y, reach);
-            float[] best = new float[width];
-            System.arraycopy(row, 0, best, 0, width);
-            for (int k = 1; k <= 2 * reach; k++) {
-                further(best, 0, row, k, width, most);
+            float[] shifted = new float[row.length];
+            int span = 1;
+            for (; 2 * span <= 2 * reach + 1; span *= 2) {
+                System.arraycopy(row, span, shifted, 0, row.length - span);
+                further(row, shifted, row.length - span, most);
             }
-            System.arraycopy(best, 0, across.v, y * width, width);
+            int rest = 2 * reach + 1 - span;
+            System.arraycopy(row, rest, shifted, 0, width);
+            further(row, shifted, width, most);
+            System.arraycopy(row, 0, across.v, y * width, width);
         });
         var out = new Plane(width, height);
-        IntStream.range(0, height).parallel().forEach(y -> {
-            int row = y * width;
-            System.arraycopy(across.v, row, out.v, row, width);
-            for (int k = Math.max(0, y - reach); k <= Math.min(height - 1, y + reach); k++) {
-                further(out.v, row, across.v, k * width, width, most);
-            }
-        });
+        IntStream.range(0, (width + COLUMNS - 1) / COLUMNS).parallel()
+                .forEach(i -> down(across, i * COLUMNS, reach, most, out));
         return out;
     }
 
-    private static void further(float[] best, int at, float[] more, int from, int count, boolean most) {
+    /** The most or least of rows above and below, in a strip of columns: windows of twice the height from two of the height before (van Droogenbroeck and Buckley 2005). */
+    private static void down(Plane in, int left, int reach, boolean most, Plane out) {
+        int wide = Math.min(COLUMNS, in.width - left);
+        float[][] rows = new float[in.height + 2 * reach][wide];
+        for (int k = 0; k < rows.length; k++) {
+            int y = Math.clamp(k - reach, 0, in.height - 1);
+            System.arraycopy(in.v, y * in.width + left, rows[k], 0, wide);
+        }
+        int span = 1;
+        for (; 2 * span <= 2 * reach + 1; span *= 2) {
+            for (int k = 0; k + span < rows.length; k++) {
+                further(rows[k], rows[k + span], wide, most);
+            }
+        }
+        int rest = 2 * reach + 1 - span;
+        for (int y = 0; y < in.height; y++) {
+            further(rows[y], rows[y + rest], wide, most);
+            System.arraycopy(rows[y], 0, out.v, y * in.width + left, wide);
+        }
+    }
+
+    /** Arrays that begin together: only such loops become vector instructions. */
+    private static void further(float[] best, float[] more, int count, boolean most) {
         if (most) {
             for (int x = 0; x < count; x++) {
-                best[at + x] = Math.max(best[at + x], more[from + x]);
+                best[x] = Math.max(best[x], more[x]);
             }
         } else {
             for (int x = 0; x < count; x++) {
-                best[at + x] = Math.min(best[at + x], more[from + x]);
+                best[x] = Math.min(best[x], more[x]);
             }
         }
     }
@@ -163,29 +185,43 @@ final class Plane {
         for (int i = 0; i < kernel.length; i++) {
             kernel[i] /= (float) sum;
         }
-        var across = new Plane(width, height);
+        float[][] across = new float[height][];
         IntStream.range(0, height).parallel().forEach(y -> {
             float[] row = padded(y, reach);
+            float[] left = new float[width];
+            float[] right = new float[width];
             float[] total = new float[width];
-            for (int k = 0; k <= 2 * reach; k++) {
-                float weight = kernel[k];
-                for (int x = 0; x < width; x++) {
-                    total[x] += weight * row[x + k];
-                }
+            for (int k = 0; k < reach; k++) {
+                System.arraycopy(row, k, left, 0, width);
+                System.arraycopy(row, 2 * reach - k, right, 0, width);
+                weighed(total, kernel[k], left, right);
             }
-            System.arraycopy(total, 0, across.v, y * width, width);
+            System.arraycopy(row, reach, left, 0, width);
+            weighed(total, kernel[reach], left);
+            across[y] = total;
         });
         var out = new Plane(width, height);
         IntStream.range(0, height).parallel().forEach(y -> {
-            int row = y * width;
-            for (int k = -reach; k <= reach; k++) {
-                int from = Math.clamp(y + k, 0, height - 1) * width;
-                float weight = kernel[k + reach];
-                for (int x = 0; x < width; x++) {
-                    out.v[row + x] += weight * across.v[from + x];
-                }
+            float[] total = new float[width];
+            for (int k = 0; k < reach; k++) {
+                weighed(total, kernel[k], across[Math.max(0, y + k - reach)],
+                        across[Math.min(height - 1, y + reach - k)]);
             }
+            weighed(total, kernel[reach], across[y]);
+            System.arraycopy(total, 0, out.v, y * width, width);
         });
         return out;
+    }
+
+    private static void weighed(float[] total, float weight, float[] a, float[] b) {
+        for (int x = 0; x < total.length; x++) {
+            total[x] += weight * (a[x] + b[x]);
+        }
+    }
+
+    private static void weighed(float[] total, float weight, float[] a) {
+        for (int x = 0; x < total.length; x++) {
+            total[x] += weight * a[x];
+        }
     }
 }

@@ -1,6 +1,7 @@
 package org.greenbead.core.inspect;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +26,7 @@ final class SiteJudge {
     /** Between these a site is looked at once more, turned and mirrored. */
     private static final double SURELY_GOOD = 0.05;
     private static final double SURELY_BAD = 0.9;
+    private static final int AT_ONCE = 8;
     /** Between these nothing is said after that. */
     private static final double GOOD = 0.35;
     private static final double BAD = 0.6;
@@ -77,7 +79,11 @@ final class SiteJudge {
         views = new SiteViews(picture, sites, at, field.usualMm(), pitchMm);
         said = new SiteNet.Said[sites.size()];
         bad = new double[sites.size()];
-        IntStream.range(0, said.length).parallel().filter(i -> inside[i]).forEach(this::look);
+        int[] order = views.inOrder(inside);
+        IntStream.range(0, (order.length + AT_ONCE - 1) / AT_ONCE).parallel().forEach(
+                n -> look(Arrays.copyOfRange(order, n * AT_ONCE, Math.min(order.length, (n + 1) * AT_ONCE))));
+        IntStream.of(order).parallel().filter(i -> bad[i] > SURELY_GOOD && bad[i] < SURELY_BAD)
+                .forEach(this::lookAgain);
     }
 
     /**
@@ -92,19 +98,26 @@ final class SiteJudge {
         return drawn.length >= LEAST_ALIKE && Math.abs(all - 1) > BeadReport.COMMON_LIMIT ? all : 1;
     }
 
-    private void look(int i) {
-        float[] view = views.of(i);
-        said[i] = net.of(view);
-        bad[i] = bad(said[i].logits());
-        if (bad[i] > SURELY_GOOD && bad[i] < SURELY_BAD) {
-            var all = new ArrayList<SiteNet.Said>();
-            for (int q = 0; q < 4; q++) {
-                all.add(net.of(SiteViews.turned(view, false, q)).turned(false, q));
-                all.add(net.of(SiteViews.turned(view, true, q)).turned(true, q));
-            }
-            said[i] = SiteNet.Said.mean(all);
-            bad[i] = bad(said[i].logits());
+    private void look(int[] which) {
+        List<SiteNet.Said> all = net.of(IntStream.of(which).mapToObj(views::of).toList());
+        for (int k = 0; k < which.length; k++) {
+            said[which[k]] = all.get(k);
+            bad[which[k]] = bad(all.get(k).logits());
         }
+    }
+
+    /** Turned and mirrored: what is said then is the mean of eight looks. */
+    private void lookAgain(int i) {
+        float[] view = views.of(i);
+        var turned = new ArrayList<float[]>();
+        for (int q = 0; q < 4; q++) {
+            turned.add(SiteViews.turned(view, false, q));
+            turned.add(SiteViews.turned(view, true, q));
+        }
+        List<SiteNet.Said> all = net.of(turned);
+        said[i] = SiteNet.Said.mean(
+                IntStream.range(0, all.size()).mapToObj(k -> all.get(k).turned(k % 2 == 1, k / 2)).toList());
+        bad[i] = bad(said[i].logits());
     }
 
     /** How likely the site is not good, faults taken to be as rare as they are. */

@@ -26,7 +26,9 @@ public final class SiteViews {
     private static final double SHARED_PITCHES = 3;
     /** Light on the scale of the usual ball: ln(1 + 8 v) / ln(1 + 32). */
     private static final double BEND = 8;
-    private static final double TOP = 1 / Math.log1p(4 * BEND);
+    private static final double DYNAMIC = 4 * BEND;
+    private static final int PER_UNIT = 256;
+    private static final float[] BENT = bends();
     private static final double MOST_STEP_PX = 1.6;
     /** Part of a diameter over which the light of the usual ball is taken. */
     private static final double LEVEL_PART = 0.42;
@@ -41,6 +43,7 @@ public final class SiteViews {
     private final float[][] own;
     private final int[] group;
     private final float[][] usual;
+    private final float[][] usualShown;
     private final float[] light;
 
     /** @param at of each site, in their order; @param usualMm diameter where a site has none, @param pitchMm of the field */
@@ -59,6 +62,7 @@ public final class SiteViews {
         group = groups(pitchMm);
         int count = IntStream.of(group).max().orElse(0) + 1;
         usual = new float[count][];
+        usualShown = new float[count][];
         light = new float[count];
         IntStream.range(0, count).parallel().forEach(this::usual);
     }
@@ -120,29 +124,15 @@ public final class SiteViews {
                 .sorted(Comparator.comparingDouble(
                         i -> Math.hypot(sites.get(i).xMm() - x, sites.get(i).yMm() - y)))
                 .limit(USUAL_OF).mapToInt(Integer::intValue).toArray();
-        float[] median = new float[COLOURS];
-        float[] values = new float[near.length];
-        for (int k = 0; k < COLOURS; k++) {
-            for (int n = 0; n < near.length; n++) {
-                values[n] = own[near[n]][k];
-            }
-            median[k] = middle(values);
-        }
+        float[] median = Medians.of(IntStream.of(near).mapToObj(i -> own[i]).toArray(float[][]::new));
         usual[g] = median;
         light[g] = level(median);
-    }
-
-    private static float middle(float[] values) {
-        for (int i = 1; i < values.length; i++) {
-            float v = values[i];
-            int k = i - 1;
-            while (k >= 0 && values[k] > v) {
-                values[k + 1] = values[k];
-                k--;
-            }
-            values[k + 1] = v;
+        float by = (float) BEND / light[g];
+        float[] shown = new float[COLOURS];
+        for (int k = 0; k < COLOURS; k++) {
+            shown[k] = bent(median[k] * by);
         }
-        return values[values.length / 2];
+        usualShown[g] = shown;
     }
 
     private static float level(float[] square) {
@@ -180,18 +170,40 @@ public final class SiteViews {
 
     private float[] shown(float[] square, int i, double rightMm, double upMm, double widthDiameters) {
         float[] out = new float[CHANNELS * SAMPLES];
-        float[] ref = usual[group[i]];
         float by = (float) BEND / light[group[i]];
         for (int k = 0; k < COLOURS; k++) {
             out[k] = bent(square[k] * by);
-            out[COLOURS + k] = bent(ref[k] * by);
         }
+        System.arraycopy(usualShown[group[i]], 0, out, COLOURS, COLOURS);
         mask(i, rightMm, upMm, widthDiameters, out);
         return out;
     }
 
+    private static float[] bends() {
+        float[] out = new float[(int) DYNAMIC * PER_UNIT + 2];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = (float) Math.min(1, Math.log1p((double) i / PER_UNIT) / Math.log1p(DYNAMIC));
+        }
+        return out;
+    }
+
+    /** ln(1 + v) over that of the most light shown, from a table, straight between its entries: within 1e-6 of it. */
     private static float bent(float v) {
-        return v <= 0 ? 0 : (float) Math.min(1, Math.log1p(v) * TOP);
+        if (v <= 0) {
+            return 0;
+        }
+        if (v >= DYNAMIC) {
+            return 1;
+        }
+        float at = v * PER_UNIT;
+        int i = (int) at;
+        return BENT[i] + (at - i) * (BENT[i + 1] - BENT[i]);
+    }
+
+    /** The sites that can be looked at, those that share a usual site one after the other. */
+    int[] inOrder(boolean[] which) {
+        return IntStream.range(0, own.length).filter(i -> which[i]).boxed()
+                .sorted(Comparator.comparingInt(i -> group[i])).mapToInt(Integer::intValue).toArray();
     }
 
     /** A view mirrored left to right, then turned by quarters against the clock. */

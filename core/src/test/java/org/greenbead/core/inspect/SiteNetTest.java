@@ -8,6 +8,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.EOFException;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
 import org.testng.annotations.Test;
 
@@ -157,5 +159,29 @@ public class SiteNetTest {
         assertEquals(back.right(), 0.3, 1e-12);
         assertEquals(back.up(), 0, 1e-12);
         assertEquals(back.joined(), ways);
+    }
+
+    /** Whatever is looked at beside a view, and whether a neighbour has the same usual site or mask, the same is said of it to the last bit. */
+    @Test
+    public void theCompanyChangesNothing() {
+        var all = new ArrayList<float[]>();
+        float[] first = new float[SiteViews.CHANNELS * SIDE * SIDE];
+        for (int n = 0; n < 11; n++) {
+            float[] view = first.clone();
+            int from = n == 5 ? 0 : n == 7 ? 6 * SIDE * SIDE : view.length;
+            for (int i = 0; i < view.length; i++) {
+                if (i < 3 * SIDE * SIDE || i >= from) {
+                    view[i] = random.nextFloat();
+                }
+            }
+            all.add(view);
+        }
+        List<SiteNet.Said> together = SiteNet.shipped().of(all);
+        for (int n = 0; n < all.size(); n++) {
+            SiteNet.Said alone = SiteNet.shipped().of(all.get(n));
+            assertEquals(together.get(n).logits(), alone.logits());
+            assertEquals(together.get(n).joined(), alone.joined());
+            assertEquals(together.get(n).size(), alone.size());
+        }
     }
 }
