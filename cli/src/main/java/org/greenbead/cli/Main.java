@@ -2,6 +2,7 @@ package org.greenbead.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
+import org.greenbead.core.run.LinkLostException;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.LedgerException;
 import org.greenbead.store.LedgerReadOnlyException;
@@ -22,7 +23,8 @@ import picocli.CommandLine.Command;
         ChipCommands.Labels.class, TradeCommands.Jobs.class, TradeCommands.PlanOverview.class,
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
-        BoardCommand.class, BenchCommand.class, BeadCommands.Ball.class, FormingCommand.class,
+        BoardCommand.class, BenchCommand.class, CurrentCommand.class, BeadCommands.Ball.class,
+        FormingCommand.class,
         BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class,
         BeadCommands.Stencil.class, BeadCommands.Pull.class, BeadCommands.Edges.class,
         PhotoCommands.Beads.class,
@@ -60,7 +62,7 @@ public final class Main implements Runnable {
                 : e.getMessage().lines().findFirst().orElse("");
         return e instanceof BadFileException || e instanceof LedgerException
                 || e instanceof LedgerReadOnlyException || e instanceof IllegalArgumentException
-                || e instanceof IOException
+                || e instanceof IOException || e instanceof LinkLostException
                         ? message
                         : "Something went wrong inside Green Bead (" + e.getClass().getSimpleName() + ": "
                                 + message + "). Please keep the file that caused it.";

@@ -519,6 +519,11 @@ public final class Ledger implements AutoCloseable {
         return new Photos(folder.resolve("photos"));
     }
 
+    /** Start-up curves that jobs keep. */
+    public Curves curves() {
+        return new Curves(folder.resolve("curves"));
+    }
+
     // A job from elsewhere.
 
     /** What comes with a job that was packed somewhere else. */

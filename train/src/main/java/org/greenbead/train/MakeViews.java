@@ -12,7 +12,7 @@ import org.greenbead.worlds.ChipScene;
 import org.greenbead.worlds.MadePhoto;
 
 /**
- * Views of sites with their truth, in a file: {@code MakeViews WORLD FIRST_SEED SCENES FILE}. Each record is the view in bytes, then floats:
+ * Views of sites with their truth, in a file: {@code MakeViews WORLD FIRST_SEED SCENES FILE [STATED_SD]}. Each record is the view in bytes, then floats:
  * class, diameter over the stated one, place off the middle of the view in stated diameters right and up, eight directions joined. The class
  * is that among the balls of this chip, whatever the map states of all of them.
  */
@@ -22,21 +22,23 @@ public final class MakeViews {
     static final int VIEW = SiteViews.CHANNELS * SiteViews.SIDE * SiteViews.SIDE;
     static final int FLOATS = 12;
     private static final int TAKES = 2;
-    /** Maps are drawn from tables and rulers: what they state of the balls is off by so much (logarithm), all balls alike. */
-    private static final double STATED_SD = 0.07;
+    /** What the map states of the balls is off by so much (logarithm), all balls alike: 0 for the judge of states, 0.07 for that of sizes. */
+    private final double statedSd;
 
-    private MakeViews() {
+    private MakeViews(double statedSd) {
+        this.statedSd = statedSd;
     }
 
     public static void main(String[] args) throws IOException {
-        Scenes.write(args, new ChipScene.Lot(4, 9, 0.25, 1.2), 12, 5, MakeViews::write);
+        Scenes.write(args, new ChipScene.Lot(4, 9, 0.25, 1.2), 12, 5,
+                new MakeViews(args.length > 4 ? Double.parseDouble(args[4]) : 0)::write);
     }
 
     /** The lattice as a program would lay it, twice: a little beside, turned and scaled, and the balls' diameter as a map may state it. */
-    private static void write(MadePhoto photo, Random random, DataOutputStream out) throws IOException {
+    private void write(MadePhoto photo, Random random, DataOutputStream out) throws IOException {
         for (int take = 0; take < TAKES; take++) {
             double stated = Math.exp(
-                    Math.clamp(STATED_SD * random.nextGaussian(), -2.5 * STATED_SD, 2.5 * STATED_SD));
+                    statedSd * Math.clamp(random.nextGaussian(), -2.5, 2.5));
             take(photo, stated, random, out);
         }
     }

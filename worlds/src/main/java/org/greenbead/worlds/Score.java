@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.bead.Site;
 import org.greenbead.core.inspect.BeadCheck;
 import org.greenbead.core.inspect.BeadReport;
 import org.greenbead.core.inspect.BeadState;
@@ -18,11 +20,13 @@ import org.greenbead.core.inspect.SiteNet;
 import org.greenbead.core.inspect.UnclearPhotoException;
 
 /**
- * How the photo check does on photos with known truth: {@code Score shipped|limits|NET[,NET] FOLDER...}. Sites are matched by place, since a field without a mark may be
+ * How the photo check does on photos with known truth: {@code Score shipped|limits|NET[,NET[,NET]] [stated=PART] FOLDER...}; with a part, maps that
+ * state all diameters as so much of what they are. Sites are matched by place, since a field without a mark may be
  * read turned.
  */
 public final class Score {
     private final Optional<PhotoJudge> judge;
+    private final double stated;
     private int photos;
     private int refused;
     private int clean;
@@ -41,13 +45,27 @@ public final class Score {
     private final List<String> remarks = new ArrayList<>();
 
     public Score(Optional<PhotoJudge> judge) {
-        this.judge = judge;
+        this(judge, 1);
     }
 
-    /** @param files weights for sites, then, after a comma, for strays */
+    /** @param stated diameters of the map over those that the balls were made for */
+    Score(Optional<PhotoJudge> judge, double stated) {
+        this.judge = judge;
+        this.stated = stated;
+    }
+
+    private BeadMap map(Album.Page page) {
+        return stated == 1
+                ? page.map()
+                : new BeadMap(page.map().sites().stream().map(s -> new Site(s.name(), s.xMm(), s.yMm(),
+                        s.diameterMm().map(d -> d * stated), s.net(), s.critical())).toList());
+    }
+
+    /** @param files weights for sites, then, after commas, for strays and for sizes */
     private static PhotoJudge read(String files) throws IOException {
         String[] both = files.split(",");
-        return new PhotoJudge(net(both[0]), both.length > 1 ? Optional.of(net(both[1])) : Optional.empty());
+        return new PhotoJudge(net(both[0]), both.length > 1 ? Optional.of(net(both[1])) : Optional.empty(),
+                both.length > 2 ? Optional.of(net(both[2])) : Optional.empty());
     }
 
     private static SiteNet net(String file) throws IOException {
@@ -60,8 +78,10 @@ public final class Score {
         Optional<PhotoJudge> judge = args[0].equals("limits")
                 ? Optional.empty()
                 : Optional.of(args[0].equals("shipped") ? PhotoJudge.shipped() : read(args[0]));
-        for (String folder : List.of(args).subList(1, args.length)) {
-            var score = new Score(judge);
+        boolean other = args[1].startsWith("stated=");
+        double stated = other ? Double.parseDouble(args[1].substring(7)) : 1;
+        for (String folder : List.of(args).subList(other ? 2 : 1, args.length)) {
+            var score = new Score(judge, stated);
             for (Album.Page page : Album.read(Path.of(folder))) {
                 score.add(page);
             }
@@ -96,7 +116,7 @@ public final class Score {
     public void add(Album.Page page) {
         photos++;
         try {
-            compare(page, BeadCheck.of(page.picture(), page.map(), judge));
+            compare(page, BeadCheck.of(page.picture(), map(page), judge));
         } catch (UnclearPhotoException e) {
             refused++;
             remarks.add(page.name() + " refused: " + e.why() + ", " + page.map().sites().size() + " sites");

@@ -10,7 +10,6 @@ import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -18,6 +17,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
@@ -89,17 +89,7 @@ public final class BallsPage extends Page {
         var head = Looks.as(new VBox(2, Looks.label(texts.get("balls.caps"), "caps"), title), "instruction");
         page = Looks.as(new VBox(head, middle, said, Looks.label(texts.get("balls.keys"), "muted", "small")),
                 "page");
-        page.setOnDragOver(e -> {
-            if (e.getDragboard().hasFiles()) {
-                e.acceptTransferModes(TransferMode.COPY);
-            }
-            e.consume();
-        });
-        page.setOnDragDropped(e -> {
-            e.getDragboard().getFiles().forEach(f -> take(f.toPath()));
-            e.setDropCompleted(true);
-            e.consume();
-        });
+        Drops.onto(page, this::take);
         backWord(texts.get("book.back"));
         noteWord(texts.get("balls.file"));
         watching = model.jobProperty().subscribe(j -> newest());

@@ -33,6 +33,7 @@ import org.greenbead.app.overview.WaysPage;
 import org.greenbead.app.own.BoardsPage;
 import org.greenbead.app.own.OwnBoardPage;
 import org.greenbead.app.picture.PicturePage;
+import org.greenbead.app.prove.CurvePage;
 import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
@@ -605,6 +606,13 @@ public final class Workshop implements Navigator {
     public void balls() {
         if (!current.isEmpty()) {
             show(new BallsPage(desk, model(), this), "balls", Optional.empty());
+        }
+    }
+
+    @Override
+    public void curve(String beadId) {
+        if (!current.isEmpty()) {
+            show(new CurvePage(desk, model(), this, beadId), "", Optional.of(beadId));
         }
     }
 

@@ -167,6 +167,14 @@ public final class CheckPage extends Page {
         Texts texts = desk.texts();
         side.getChildren().clear();
         photos.ifPresent(side.getChildren()::add);
+        if (takesCurve()) {
+            var door = Looks.as(new VBox(1, Looks.label(texts.get("curve.open"), "text-ink", "strong"),
+                    Looks.label(texts.get("curve.open.so"), "muted", "small")), "card", "check-row");
+            door.setId("curve-door");
+            door.setAccessibleRole(javafx.scene.AccessibleRole.BUTTON);
+            door.setOnMouseClicked(press -> curve());
+            side.getChildren().add(door);
+        }
         if (bead().phase() == Phase.PLAN) {
             org.greenbead.core.route.Job job = model.job();
             desk.compute(() -> Overview.of(job, plan), o -> {
@@ -487,12 +495,27 @@ public final class CheckPage extends Page {
             case F -> far();
             case W -> note();
             case P -> photos.ifPresent(PhotoPane::choose);
+            case C -> {
+                return curve();
+            }
             case DOWN, UP -> choose(code == KeyCode.DOWN ? 1 : -1);
             default -> {
                 return false;
             }
         }
         return true;
+    }
+
+    /** @return false where no start-up curve belongs */
+    private boolean curve() {
+        if (takesCurve()) {
+            go.curve(beadId);
+        }
+        return takesCurve();
+    }
+
+    private boolean takesCurve() {
+        return RecordTypes.shipped().at(beadId).stream().anyMatch(t -> t.id().equals("curve"));
     }
 
     private void choose(int by) {

@@ -73,6 +73,9 @@ public interface Navigator {
     /** The photo of its balls or pads. */
     void balls();
 
+    /** The start-up current, as it is asked for at a bead of the job in hand. */
+    void curve(String beadId);
+
     /** To one question of a bead of the job in hand. */
     void ask(String beadId, String type, String field);
 

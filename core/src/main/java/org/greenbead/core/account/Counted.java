@@ -37,6 +37,7 @@ final class Counted {
         counted.pictures();
         counted.rails();
         counted.tests();
+        counted.curves();
         counted.diagnosis();
         counted.data();
         counted.faces();
@@ -229,6 +230,24 @@ final class Counted {
         return words.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
     }
 
+    /** How the unit started, the last time that it was recorded after the work. */
+    private void curves() {
+        List<Kept> curves = of("curve");
+        if (curves.isEmpty()) {
+            return;
+        }
+        tree.putIfAbsent("curve.samples", count(curves, c -> !c.text("taken").equals("healthy")));
+        tree.putIfAbsent("curve.single_value", false);
+        curves.stream().filter(c -> c.text("taken").equals("after")).reduce((a, b) -> b).ifPresent(last -> {
+            tree.from(Origin.Source.COMPUTED, "record " + last.id());
+            String outcome = last.text("outcome");
+            tree.put("curve.after",
+                    outcome.equals("alike") || outcome.equals("departs") ? outcome : "open");
+            last.noted("stage").ifPresent(s -> tree.put("curve.stage", s));
+            last.noted("how").ifPresent(h -> tree.put("curve.how", String.valueOf(h).replace('_', ' ')));
+        });
+    }
+
     /** What speaks for a fault: each kind of reading that was taken before the work. */
     private void diagnosis() {
         var evidence = new java.util.ArrayList<String>();
@@ -244,6 +263,10 @@ final class Counted {
                 evidence.add("code");
             }
         }
+        List<Kept> curves = of("curve").stream().filter(c -> c.text("taken").equals("before")).toList();
+        if (!curves.isEmpty()) {
+            evidence.add("curve");
+        }
         List<Kept> rails = of("rail");
         double read = count(rails, r -> Double.isFinite(r.number("ohm")));
         if (read > 0) {
@@ -254,7 +277,7 @@ final class Counted {
         if (tried > 0 || of("chip").stream().anyMatch(c -> !c.text("health_test").isEmpty())) {
             evidence.add("measurement");
         }
-        if (symptoms.isEmpty() && baselines.isEmpty() && rails.isEmpty()) {
+        if (symptoms.isEmpty() && baselines.isEmpty() && rails.isEmpty() && curves.isEmpty()) {
             return;
         }
         tree.from(Origin.Source.COMPUTED, "symptoms, rails and currents on record");

@@ -44,9 +44,12 @@ final class SiteJudge {
     private static final int LEAST_ALIKE = 9;
     private static final double NEAR_PITCHES = 1.5;
     /** Standard error of the diameters of one photo together, and of one outline, parts. */
-    private static final double PHOTO_SD = 0.012;
+    private static final double PHOTO_SD = 0.025;
     private static final double OUTLINE_SD = 0.01;
     private static final double ALIKE_SDS = 4;
+    private static final double LEAST_COMMON = 0.04;
+    /** So many sites tell how large all are. */
+    private static final int SOME = 64;
     /** Outlines and net together place the size of all balls of a photo; where they differ by so much, the outlines are not those of the balls. */
     private static final double OTHER_OUTLINE = 0.06;
     private static final double NET_PART = 0.4;
@@ -58,6 +61,7 @@ final class SiteJudge {
     private final Field field;
     private final double pitchMm;
     private final SiteViews views;
+    private final double all;
     private final List<SiteViews.At> at;
     private final boolean[] inside;
     private final SiteNet.Said[] said;
@@ -65,8 +69,8 @@ final class SiteJudge {
     private double photoSd = PHOTO_SD;
 
     /** @param inside whether a site lies in the picture */
-    SiteJudge(SiteNet net, Raster picture, Field field, double pitchMm, boolean[] inside) {
-        this.net = net;
+    SiteJudge(PhotoJudge judge, Raster picture, Field field, double pitchMm, boolean[] inside) {
+        this.net = judge.balls();
         this.field = field;
         this.sites = field.sites();
         this.pitchMm = pitchMm;
@@ -76,7 +80,12 @@ final class SiteJudge {
             double[] j = field.projection().jacobian(s.xMm(), s.yMm());
             at.add(new SiteViews.At(field.x(s), field.y(s), field.scale(s), Math.atan2(j[2], j[0])));
         }
-        views = new SiteViews(picture, sites, at, field.usualMm(), pitchMm);
+        var asStated = new SiteViews(picture, sites, at, field.usualMm(), pitchMm);
+        all = judge.sizes().map(s -> all(s, asStated)).orElse(1.0);
+        views = all == 1
+                ? asStated
+                : new SiteViews(picture, sites.stream().map(this::asSeen).toList(), at, all * field.usualMm(),
+                        pitchMm);
         said = new SiteNet.Said[sites.size()];
         bad = new double[sites.size()];
         int[] order = views.inOrder(inside);
@@ -86,16 +95,34 @@ final class SiteJudge {
                 .forEach(this::lookAgain);
     }
 
-    /**
-     * How large outlines see all balls over the map, where they deviate alike by more than single balls may; else 1. The net hardly sees it:
-     * it was shown no chip whose balls were all other than the map says.
-     */
+    /** How large net or outlines see all balls over the map, where they deviate alike by more than single balls may; else 1. */
     double common(List<BeadReport.Seen> measured) {
         double[] drawn = IntStream.range(0, said.length)
                 .filter(i -> inside[i] && bad[i] < GOOD && measured.get(i).diameterMm().isPresent())
-                .mapToDouble(i -> measured.get(i).diameterMm().get() / nominal(i)).toArray();
-        double all = BeadCheck.median(drawn);
-        return drawn.length >= LEAST_ALIKE && Math.abs(all - 1) > BeadReport.COMMON_LIMIT ? all : 1;
+                .mapToDouble(i -> measured.get(i).diameterMm().get() / field.nominal(sites.get(i))).toArray();
+        double outlines = BeadCheck.median(drawn);
+        if (drawn.length >= LEAST_ALIKE && Math.abs(outlines - 1) > BeadReport.COMMON_LIMIT) {
+            return outlines;
+        }
+        return Math.abs(all - 1) > BeadReport.COMMON_LIMIT ? all : 1;
+    }
+
+    /** How large all balls are over the map, told from some of them; 1 where that is within what the telling scatters. */
+    private double all(SiteNet sizes, SiteViews asStated) {
+        int[] order = asStated.inOrder(inside);
+        int some = Math.min(order.length, SOME);
+        int[] which = IntStream.range(0, some).map(k -> order[(int) ((long) k * order.length / some)])
+                .toArray();
+        double[] parts = IntStream.range(0, (some + AT_ONCE - 1) / AT_ONCE).parallel().boxed()
+                .flatMap(n -> sizes.of(IntStream.range(n * AT_ONCE, Math.min(some, (n + 1) * AT_ONCE))
+                        .mapToObj(k -> asStated.of(which[k])).toList()).stream())
+                .filter(s -> bad(s.logits()) < GOOD).mapToDouble(SiteNet.Said::size).toArray();
+        double middle = BeadCheck.median(parts);
+        return parts.length >= LEAST_ALIKE && Math.abs(middle - 1) > LEAST_COMMON ? middle : 1;
+    }
+
+    private Site asSeen(Site s) {
+        return new Site(s.name(), s.xMm(), s.yMm(), s.diameterMm().map(d -> d * all), s.net(), s.critical());
     }
 
     private void look(int[] which) {
@@ -155,8 +182,9 @@ final class SiteJudge {
         return new StrayJudge(judge, views, field, at).of(picture, pitchMm, seen, drawn);
     }
 
+    /** As the balls of this photo are, which the map may state otherwise. */
     private double nominal(int i) {
-        return field.nominal(sites.get(i));
+        return all * field.nominal(sites.get(i));
     }
 
     /** By how much (logarithm) the outlines of this photo are to be taken larger, all together. */

@@ -133,9 +133,15 @@ public final class SiteNet {
         return Shipped.STRAYS;
     }
 
+    /** The one that was shown maps that state the balls too large or too small. */
+    public static SiteNet shippedForSizes() {
+        return Shipped.SIZES;
+    }
+
     private static final class Shipped {
         static final SiteNet NET = load("balls.net");
         static final SiteNet STRAYS = load("strays.net");
+        static final SiteNet SIZES = load("sizes.net");
 
         private static SiteNet load(String name) {
             try (InputStream in = SiteNet.class.getResourceAsStream(name)) {

@@ -332,7 +332,7 @@ final class Survey {
         List<BeadReport.Seen> measured = IntStream.range(0, sites.size()).parallel()
                 .mapToObj(i -> site(i, bridges.getOrDefault(i, List.of()))).toList();
         Optional<SiteJudge> learned = judge
-                .map(j -> new SiteJudge(j.balls(), picture, field, pitchMm, within()));
+                .map(j -> new SiteJudge(j, picture, field, pitchMm, within()));
         List<BeadReport.Seen> seen = learned.map(j -> j.with(measured)).orElse(measured);
         double common = learned.map(j -> j.common(measured)).orElse(1.0);
         double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)

@@ -116,6 +116,10 @@ public class ReachedByHandsTest {
                 "baseline codes=E4 code_provenance=handbook");
         reckoned("prove.rail-waved-through", "rail name=a ohm=14 reference_ohm=10;leak limit=5_Pa",
                 "rail name=a ohm=14 reference_ohm=10 second_ohm=14;leak limit=5_Pa");
+        reckoned("prove.start-departs", "curve taken=after outcome=departs stage=3 how=stays",
+                "curve taken=after outcome=alike");
+        reckoned("prove.start-left-open", "curve taken=after outcome=unfinished",
+                "curve taken=after outcome=alike");
         reckoned("prove.rail-short-after-work", "rail name=a ohm=14 after_ohm=0.1",
                 "rail name=a ohm=14 after_ohm=14");
         reckoned("prove.rail-moved-by-work", "rail name=a ohm=14 after_ohm=17",

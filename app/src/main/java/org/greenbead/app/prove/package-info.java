@@ -1,0 +1,2 @@
+/** Proofs of a repair, before and after. */
+package org.greenbead.app.prove;
