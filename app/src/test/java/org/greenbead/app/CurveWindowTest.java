@@ -89,4 +89,19 @@ public class CurveWindowTest extends DemoWindow {
         at("prove_start");
         window.awaitText("#curve-title", "Alike: it starts as healthy boards do");
     }
+
+    /** The made-up bench has a supply; what it tells is drawn as it comes, and the pedal ends it. */
+    @Test
+    public void aCurveIsRecordedFromTheSupply() throws Exception {
+        job("SB-0415");
+        at("prove_start");
+        window.awaitText("#curve-title", "No start-up curve yet");
+        window.press(KeyCode.R);
+        window.awaitText("#curve-title", "Recording, 2 s");
+        window.picture("curve-recording");
+        window.awaitText("#pedal-word", "Stop recording");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#curve-title", "there is no healthy curve of this board yet");
+        window.awaitText("#pedal-word", "Keep it with the job");
+    }
 }

@@ -8,6 +8,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
@@ -333,7 +334,11 @@ public class KindsWindowTest extends DemoWindow {
         return textNow("#pedal-word");
     }
 
+    /** The window changes while one looks; only its own thread sees it whole. */
     private String textNow(String id) {
+        if (!Platform.isFxApplicationThread()) {
+            return window.text(id);
+        }
         return window.scene().lookup(id) instanceof Labeled l ? l.getText() : "";
     }
 

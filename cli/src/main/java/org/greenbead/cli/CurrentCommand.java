@@ -23,7 +23,6 @@ import org.greenbead.core.route.Job;
 import org.greenbead.core.run.LinkLostException;
 import org.greenbead.device.ScpiSupply;
 import org.greenbead.device.SimulatedSupply;
-import org.greenbead.store.BadFileException;
 import org.greenbead.store.CurrentCsv;
 import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
@@ -186,7 +185,7 @@ final class CurrentCommand implements Runnable {
                 throw new IllegalArgumentException(
                         "--seconds is " + seconds + "; allowed is 1 to 3600");
             }
-            CurrentTrace trace = where.equals("simulated") ? simulated() : real();
+            CurrentTrace trace = where.equals("simulated") ? simulated() : recorded(where);
             write(to, CurrentCsv.print(trace));
             return judged(trace, String.valueOf(to.getFileName()));
         }
@@ -194,25 +193,12 @@ final class CurrentCommand implements Runnable {
         private CurrentTrace simulated() throws IOException, LinkLostException {
             CurrentTrace unit = new SimulatedStart(12, 3, fault).trace(seed, seconds);
             try (var there = new SimulatedSupply(unit, System::nanoTime, Double.MAX_VALUE)) {
-                return recorded(there.host(), there.port());
+                return recorded(there.host() + ":" + there.port());
             }
         }
 
-        private CurrentTrace real() throws LinkLostException, BadFileException {
-            String[] parts = where.split(":", 2);
-            try {
-                int port = parts.length > 1 ? Integer.parseInt(parts[1]) : ScpiSupply.USUAL_PORT;
-                if (port > 0 && port < 65536) {
-                    return recorded(parts[0], port);
-                }
-            } catch (NumberFormatException e) {
-                // said below
-            }
-            throw new IllegalArgumentException("\"" + where + "\" is no address; write host or host:port");
-        }
-
-        private CurrentTrace recorded(String host, int port) throws LinkLostException {
-            try (var supply = new ScpiSupply(host, port, System::nanoTime)) {
+        private CurrentTrace recorded(String address) throws LinkLostException {
+            try (var supply = ScpiSupply.at(address, System::nanoTime)) {
                 CurrentTrace.Conditions under = supply.conditions(state);
                 out().printf(Locale.ROOT,
                         "supply at %.2f V, limit %.2f A; recording %.0f s: press the button of the unit in two seconds%n",

@@ -4,9 +4,12 @@ import java.io.PrintWriter;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import org.greenbead.core.odds.Odds;
+import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Bead;
@@ -24,7 +27,7 @@ import picocli.CommandLine.Spec;
 /** What the ledger holds. */
 @Command(name = "ledger", mixinStandardHelpOptions = true, description = "Lists jobs and runs, or shows one.", subcommands = {
         LedgerCommand.ListAll.class, LedgerCommand.Show.class, LedgerCommand.Bin.class,
-        LedgerCommand.TakeBack.class})
+        LedgerCommand.TakeBack.class, LedgerCommand.OddsOf.class})
 final class LedgerCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -60,6 +63,39 @@ final class LedgerCommand implements Runnable {
                 }
             }
             return 0;
+        }
+    }
+
+    /** What came out well. */
+    @Command(name = "odds", mixinStandardHelpOptions = true, description = "How often jobs came out well by their last tests, put together by one thing, with what so few tell.")
+    static final class OddsOf extends LedgerVerb {
+        @Option(names = "--by", defaultValue = "kind", description = "${COMPLETION-CANDIDATES} (default ${DEFAULT-VALUE}).")
+        private Outcomes.By by;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Outcomes.Table table = Outcomes.by(by, ledger.jobs(), ZoneId.systemDefault());
+            for (Outcomes.Group g : table.groups()) {
+                Odds odds = g.odds();
+                say(String.format(Locale.ROOT,
+                        "%-28s %d of %d came out well; the next one %.0f %%, nine of ten times between %.0f and %.0f %%",
+                        g.name().isEmpty() ? "not noted" : g.name(), odds.good(), odds.tries(),
+                        100 * odds.chance(), 100 * odds.quantile(0.05), 100 * odds.quantile(0.95)));
+            }
+            if (table.groups().size() > 1) {
+                Outcomes.Group first = table.groups().stream()
+                        .max(Comparator.comparingDouble(g -> g.odds().chance())).orElseThrow();
+                Outcomes.Group last = table.groups().stream()
+                        .min(Comparator.comparingDouble(g -> g.odds().chance())).orElseThrow();
+                say(String.format(Locale.ROOT,
+                        "%s is better than %s with a probability of %.0f %%, of %d %s looked at",
+                        first.name().isEmpty() ? "not noted" : first.name(),
+                        last.name().isEmpty() ? "not noted" : last.name(),
+                        100 * first.odds().betterThan(last.odds()), table.pairs(),
+                        table.pairs() == 1 ? "pair" : "pairs"));
+            }
+            say(String.format(Locale.ROOT, "%d %s without a result, which say nothing", table.untold(),
+                    table.untold() == 1 ? "job" : "jobs"));
         }
     }
 

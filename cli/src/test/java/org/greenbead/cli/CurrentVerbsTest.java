@@ -20,7 +20,7 @@ import org.greenbead.store.OpenFiles;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
-/** Start-up curves by the command line: by files alone, and with jobs of one board in a ledger. */
+/** Proofs by the command line: start-up curves, by files alone and with jobs of one board in a ledger; a held pressure. */
 public class CurrentVerbsTest {
     private Path data;
     private Path files;
@@ -120,5 +120,45 @@ public class CurrentVerbsTest {
         assertTrue(err.contains("no supply answers at 127.0.0.1:1"), err);
         assertEquals(run("current", "record", "simulated", "--seconds", "0", "--out", to.toString()), 2);
         assertTrue(err.contains("allowed is 1 to 3600"), err);
+    }
+
+    @Test
+    public void aHeldPressureIsToldFromItsTemperature() {
+        assertEquals(
+                run("leak", "--p0", "-15", "--p1", "-14.69", "--t0", "21.85", "--t1", "22.65", "--hold", "40",
+                        "--volume", "12"),
+                0, err);
+        assertTrue(
+                out.contains("the temperature makes +0.234 kPa of that") && out.contains("2.3e-05 Pa m³/s"),
+                out);
+        assertEquals(
+                run("leak", "--p0", "-15", "--p1", "-14.69", "--t0", "21.85", "--t1", "22.65", "--hold", "40",
+                        "--limit", "2"),
+                1, err);
+        assertTrue(out.contains("hold longer") && out.contains("hold at least"), out);
+        assertEquals(run("leak", "--p0", "-150", "--p1", "-14", "--t0", "21", "--t1", "22", "--hold", "40"),
+                2);
+        assertTrue(err.contains("gauge pressure at the start is -150 kPa"), err);
+    }
+
+    @Test
+    public void oddsSayWhatSoFewTell() throws Exception {
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            for (int i = 1; i <= 4; i++) {
+                job(ledger, "J-000" + i);
+            }
+        }
+        for (String told : List.of("J-0001 pass", "J-0002 pass", "J-0003 fail")) {
+            assertEquals(
+                    run("note", told.split(" ")[0], "tested", "what=starts", "result=" + told.split(" ")[1]),
+                    0,
+                    out + err);
+        }
+        assertEquals(run("ledger", "odds", "--by", "bench"), 0, err);
+        assertTrue(
+                out.contains("2 of 3 came out well; the next one 60 %")
+                        && out.contains("1 job without a result"),
+                out);
+        assertEquals(run("ledger", "odds", "--by", "moon"), 2, out);
     }
 }

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import java.util.function.LongSupplier;
 import org.greenbead.core.electric.CurrentTrace;
@@ -54,6 +55,25 @@ public final class ScpiSupply implements AutoCloseable {
             throw new LinkLostException("no supply answers at " + host + ":" + port + " (" + e.getMessage()
                     + "); check its address and that its network port is on");
         }
+    }
+
+    /**
+     * @param address {@code host} or {@code host:port}
+     * @throws IllegalArgumentException when it is no address
+     */
+    public static ScpiSupply at(String address, LongSupplier nanos) throws LinkLostException {
+        String[] parts = address.strip().split(":", 2);
+        int port = USUAL_PORT;
+        try {
+            port = parts.length > 1 ? Integer.parseInt(parts[1]) : USUAL_PORT;
+        } catch (NumberFormatException e) {
+            port = 0;
+        }
+        if (parts[0].isBlank() || port < 1 || port > 65535) {
+            throw new IllegalArgumentException(
+                    "\"" + address + "\" is no address; write host or host:port");
+        }
+        return new ScpiSupply(parts[0], port, nanos);
     }
 
     private double asked(String question) throws LinkLostException {
@@ -103,7 +123,7 @@ public final class ScpiSupply implements AutoCloseable {
         while (!stop.getAsBoolean()) {
             long asked = nanos.getAsLong();
             if (last != Long.MIN_VALUE && asked - last < LEAST_SPACING_NS) {
-                Thread.onSpinWait();
+                LockSupport.parkNanos(200_000);
                 continue;
             }
             last = asked;

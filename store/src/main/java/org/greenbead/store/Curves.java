@@ -28,7 +28,16 @@ public final class Curves {
      */
     public String add(CurrentTrace trace) throws BadFileException {
         byte[] bytes = CurrentCsv.print(trace).getBytes(StandardCharsets.UTF_8);
-        String name = Photos.sha256(bytes).substring(0, 20) + ".csv";
+        String name = name(bytes);
+        add(bytes, name);
+        return name;
+    }
+
+    static String name(byte[] bytes) {
+        return Photos.sha256(bytes).substring(0, 20) + ".csv";
+    }
+
+    void add(byte[] bytes, String name) throws BadFileException {
         try {
             Files.createDirectories(folder);
             if (!Files.exists(folder.resolve(name))) {
@@ -38,7 +47,6 @@ public final class Curves {
             throw new BadFileException(name, 0, "", "the curve cannot be kept (" + e.getMessage() + ")",
                     "Free space on the disk and take it in again");
         }
-        return name;
     }
 
     public Optional<Path> find(String name) {

@@ -17,6 +17,7 @@ import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import tools.jackson.core.JacksonException;
@@ -91,6 +92,12 @@ public final class JobBundle {
                 pictures++;
             }
         }
+        for (Kept curve : job.records("curve")) {
+            Optional<Path> at = ledger.curves().find(curve.text("file"));
+            if (at.isPresent()) {
+                files.put("curves/" + curve.text("file"), Files.readAllBytes(at.get()));
+            }
+        }
         Bundle.write(to, jobId, ledger.now().toString(), files, open);
         return new Carried(jobId, kept, chips.size(), runs.size(), pictures);
     }
@@ -160,6 +167,17 @@ public final class JobBundle {
             }
             photos.put(said, bytes);
         }
+        var curves = new LinkedHashMap<String, byte[]>();
+        for (String name : bundle.in("curves")) {
+            byte[] bytes = bundle.bytes(name);
+            String said = name.substring("curves/".length());
+            CurrentCsv.parse(bundle.text(name), name);
+            if (!Curves.name(bytes).equals(said)) {
+                throw new BadFileException(name, 0, "", "the curve is not the one that its name says",
+                        "Make the bundle again");
+            }
+            curves.put(said, bytes);
+        }
         for (RunEntry run : runs) {
             String name = "runs/" + run.id() + ".run.jsonl";
             sound(bundle.bytes(name), name, run, ledger);
@@ -180,6 +198,9 @@ public final class JobBundle {
         // Files first: they are named by run and by content, so that what a failure leaves behind is no half job.
         for (Map.Entry<String, byte[]> photo : photos.entrySet()) {
             ledger.photos().add(photo.getValue(), photo.getKey());
+        }
+        for (Map.Entry<String, byte[]> curve : curves.entrySet()) {
+            ledger.curves().add(curve.getValue(), curve.getKey());
         }
         for (RunEntry run : runs) {
             Path log = ledger.logFile(run);

@@ -68,6 +68,41 @@ public class JobBundleTest {
         return Ledger.open(away.resolve("data"), files, clock);
     }
 
+    /** A start-up curve goes along; one that is not what its name says is refused, and nothing is taken in. */
+    @Test
+    public void curvesTravelAndAForgedOneIsRefused() throws Exception {
+        var trace = new org.greenbead.core.electric.SimulatedStart(12, 3,
+                org.greenbead.core.electric.SimulatedStart.Fault.NONE).trace(1, 12);
+        String name = mine.curves().add(trace);
+        Job before = mine.job("SB-0409");
+        mine.save(before.with(new Kept("curve-1", "curve", clock.instant(), "",
+                Map.of("taken", "healthy", "file", name))), "noted", "curve-1");
+        Path zip = away.resolve("SB-0409.zip");
+        try (var out = Files.newOutputStream(zip)) {
+            JobBundle.pack(mine, "SB-0409", out);
+        }
+        try (Ledger there = theirs()) {
+            JobBundle.unpack(there, zip, false);
+            assertEquals(there.curves().read(name).ampere(), mine.curves().read(name).ampere());
+        }
+        Path other = mine.curves().find(name).orElseThrow();
+        byte[] true0 = Files.readAllBytes(other);
+        Files.writeString(other,
+                Files.readString(other).replace("time_s,current_a\n", "time_s,current_a\n-9,0.5\n"));
+        try (var out = Files.newOutputStream(zip)) {
+            JobBundle.pack(mine, "SB-0409", out);
+        } finally {
+            Files.write(other, true0);
+        }
+        Folders.remove(away.resolve("data"));
+        try (Ledger there = theirs()) {
+            BadFileException e = expectThrows(BadFileException.class,
+                    () -> JobBundle.unpack(there, zip, false));
+            assertTrue(e.getMessage().contains("not the one that its name says"), e.getMessage());
+            assertTrue(there.jobs().isEmpty());
+        }
+    }
+
     @Test
     public void theBeadMapTravelsAndAnotherOneIsAClash() throws Exception {
         try (var out = Files.newOutputStream(away.resolve("SB-0415.zip"))) {

@@ -1,9 +1,13 @@
 package org.greenbead.app.prove;
 
+import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
@@ -17,19 +21,28 @@ import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
+import org.greenbead.app.shell.Settings;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.account.CurveRecords;
 import org.greenbead.core.electric.CurrentTrace;
 import org.greenbead.core.electric.CurveCompare;
 import org.greenbead.core.electric.CurveReference;
+import org.greenbead.core.electric.SimulatedStart;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.run.LinkLostException;
 import org.greenbead.core.run.PlanRules;
+import org.greenbead.device.ScpiSupply;
+import org.greenbead.device.SimulatedSupply;
 import org.greenbead.store.CurrentCsv;
 
 /** The current that the unit draws while it starts, beside that of healthy boards, stage by stage. */
 public final class CurvePage extends Page {
+    private static final int RECORD_S = 30;
+    private static final int LEAST_SHOWN = 10;
+    private static final int EVERY = 10;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -45,6 +58,9 @@ public final class CurvePage extends Page {
     private CurveRecords.Taken when;
     private Optional<Looked> shown = Optional.empty();
     private int turn;
+    private final Line state;
+    private final AtomicBoolean stop = new AtomicBoolean();
+    private boolean recording;
 
     /** A curve and what there is to say of it. @param file name it is kept by */
     private record Looked(CurrentTrace trace, String file, Optional<CurveReference> reference,
@@ -61,6 +77,8 @@ public final class CurvePage extends Page {
         title.setId("curve-title");
         said.setId("curve-said");
         taken.setId("curve-taken");
+        state = new Line("curve-state", texts.get("curve.record.state"));
+        state.setFocusTraversable(false);
         list = new Rows<>("curve-stages", s -> "stage-" + s.number(), this::row, (s, press) -> {
         });
         VBox.setVgrow(list, Priority.ALWAYS);
@@ -110,7 +128,7 @@ public final class CurvePage extends Page {
         about.getChildren().setAll(taken);
         if (shown.isEmpty()) {
             about.getChildren().addAll(Looks.label(texts.get("curve.how"), "text-ink"),
-                    Looks.label(texts.get("curve.how.supply"), "muted", "small"));
+                    Looks.label(texts.get("curve.how.supply"), "muted", "small"), state);
             return;
         }
         Looked l = shown.get();
@@ -230,6 +248,90 @@ public final class CurvePage extends Page {
         return box;
     }
 
+    /** Where the supply answers; on the made-up bench nobody has to choose. */
+    private String supply() {
+        String named = desk.settings().supply().get();
+        return named.isBlank() && desk.demo() ? Settings.SIMULATED : named;
+    }
+
+    private void record() {
+        Texts texts = desk.texts();
+        if (recording) {
+            stop.set(true);
+            return;
+        }
+        String where = supply();
+        if (where.isBlank()) {
+            said.setText(texts.get("curve.record.no"));
+            return;
+        }
+        recording = true;
+        stop.set(false);
+        int mine = ++turn;
+        String unit = state.getText();
+        title.setText(texts.get("curve.record.begins"));
+        said.setText("");
+        pedal(new Pedal(texts.get("curve.record.stop"), texts.get("curve.record.stop.so", RECORD_S), true,
+                () -> stop.set(true)));
+        Thread.ofVirtual().start(() -> {
+            try {
+                ScpiSupply.Recorded recorded = where.equals(Settings.SIMULATED)
+                        ? simulated(unit)
+                        : read(where, unit);
+                Platform.runLater(() -> recorded(recorded, mine));
+            } catch (IOException | LinkLostException | IllegalArgumentException e) {
+                Platform.runLater(() -> {
+                    recording = false;
+                    if (mine == turn) {
+                        empty();
+                        said.setText(String.valueOf(e.getMessage()));
+                    }
+                });
+            }
+        });
+    }
+
+    private ScpiSupply.Recorded simulated(String unit) throws IOException, LinkLostException {
+        var made = new SimulatedStart(12, 3, SimulatedStart.Fault.NONE);
+        try (var there = new SimulatedSupply(made.trace(model.job().id().hashCode(), RECORD_S),
+                System::nanoTime,
+                Double.MAX_VALUE)) {
+            return read(there.host() + ":" + there.port(), unit);
+        }
+    }
+
+    private ScpiSupply.Recorded read(String where, String unit) throws LinkLostException {
+        try (var supply = ScpiSupply.at(where, System::nanoTime)) {
+            CurrentTrace.Conditions under = supply.conditions(unit);
+            var samples = new ArrayList<double[]>();
+            return supply.record(RECORD_S, under, (t, a) -> {
+                samples.add(new double[]{t, a});
+                if (samples.size() >= LEAST_SHOWN && samples.size() % EVERY == 0) {
+                    CurrentTrace so = new CurrentTrace(samples.stream().mapToDouble(p -> p[0]).toArray(),
+                            samples.stream().mapToDouble(p -> p[1]).toArray(), under);
+                    Platform.runLater(() -> live(so));
+                }
+            }, stop::get);
+        }
+    }
+
+    private void live(CurrentTrace so) {
+        if (recording) {
+            title.setText(desk.texts().get("curve.record.now", Math.round(so.durationS()),
+                    number(so.ampere()[so.ampere().length - 1], 3)));
+            chart.show(Optional.of(new CurveChart.Data(new CurveChart.Curve(so, so.timeS()[0]),
+                    desk.texts().get("curve.line.mine"), Optional.empty(), "", List.of(), Optional.empty())));
+        }
+    }
+
+    private void recorded(ScpiSupply.Recorded r, int mine) {
+        recording = false;
+        if (mine == turn) {
+            look(r::trace);
+            r.broke().ifPresent(b -> said.setText(desk.texts().get("curve.record.broke", b)));
+        }
+    }
+
     private void choose() {
         Texts texts = desk.texts();
         desk.picker().file(page.getScene().getWindow(), texts.get("curve.choose"), texts.get("curve.kinds"),
@@ -248,7 +350,9 @@ public final class CurvePage extends Page {
 
     @Override
     public void note() {
-        choose();
+        if (!recording) {
+            choose();
+        }
     }
 
     @Override
@@ -260,8 +364,12 @@ public final class CurvePage extends Page {
             list.move(code == KeyCode.DOWN ? 1 : -1);
             return true;
         }
-        if (code != KeyCode.H) {
-            return false;
+        if (code == KeyCode.R) {
+            record();
+            return true;
+        }
+        if (code != KeyCode.H || recording) {
+            return recording;
         }
         when = when == CurveRecords.Taken.HEALTHY
                 ? beadId.startsWith("prove") ? CurveRecords.Taken.AFTER : CurveRecords.Taken.BEFORE
@@ -272,6 +380,8 @@ public final class CurvePage extends Page {
 
     @Override
     public void dispose() {
+        stop.set(true);
+        turn++;
         watching.unsubscribe();
     }
 

@@ -61,6 +61,8 @@ public final class SetupPage extends Page {
                         line(desk.settings().technician(), "setup-technician", "")),
                 row(texts.get("setup.camera"), line(desk.settings().cameraFolder(), "setup-camera",
                         texts.get("setup.camera.prompt"))),
+                row(texts.get("setup.supply"), line(desk.settings().supply(), "setup-supply",
+                        texts.get("setup.supply.prompt"))),
                 row(texts.get("setup.data"), folder(desk.ledger().folder())));
         var keys = Looks.as(
                 new VBox(8, Looks.label(texts.get("setup.keys"), "caps"), keys(texts.get("setup.keys.text"))),

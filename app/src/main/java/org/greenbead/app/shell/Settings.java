@@ -26,6 +26,7 @@ public final class Settings {
     private final StringProperty loggerFile = new SimpleStringProperty("");
     private final StringProperty technician = new SimpleStringProperty("technician A");
     private final StringProperty cameraFolder = new SimpleStringProperty("");
+    private final StringProperty supply = new SimpleStringProperty("");
     private final StringProperty ruleLimits = new SimpleStringProperty("");
 
     /** @param stored values by name as they were kept; anything unreadable keeps its default */
@@ -38,6 +39,7 @@ public final class Settings {
         take(stored, "logger_file", Function.identity(), loggerFile::set);
         take(stored, "technician", Function.identity(), technician::set);
         take(stored, "camera_folder", Function.identity(), cameraFolder::set);
+        take(stored, "supply", Function.identity(), supply::set);
         take(stored, "rule_limits", Function.identity(), ruleLimits::set);
     }
 
@@ -64,6 +66,7 @@ public final class Settings {
         loggerFile.subscribe((was, now) -> store.accept("logger_file", now));
         technician.subscribe((was, now) -> store.accept("technician", now));
         cameraFolder.subscribe((was, now) -> store.accept("camera_folder", now));
+        supply.subscribe((was, now) -> store.accept("supply", now));
         ruleLimits.subscribe((was, now) -> store.accept("rule_limits", now));
     }
 
@@ -101,6 +104,11 @@ public final class Settings {
     /** Folder into which the camera drops its pictures; empty = none. */
     public StringProperty cameraFolder() {
         return cameraFolder;
+    }
+
+    /** Bench supply on the network, {@code host} or {@code host:port}, or {@link #SIMULATED}; empty = none. */
+    public StringProperty supply() {
+        return supply;
     }
 
     /** Thresholds of the rule book that this bench has changed, {@code rule/limit=value} a line. */

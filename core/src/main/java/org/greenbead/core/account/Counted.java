@@ -230,6 +230,30 @@ final class Counted {
         return words.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
     }
 
+    /** Pressure that was held: the last time after the work, and before it. */
+    private void leaks() {
+        List<Kept> holds = of("leak");
+        if (holds.isEmpty()) {
+            return;
+        }
+        tree.putIfAbsent("enclosure.leak_tested", true);
+        holds.stream().filter(h -> h.text("taken").equals("before")).reduce((a, b) -> b)
+                .flatMap(LeakRecords::hold).ifPresent(h -> {
+                    tree.from(Origin.Source.COMPUTED, "pressures on record");
+                    tree.put("enclosure.leak_before_pa_s", LeakRecords.rounded(h.ratePaS()));
+                });
+        holds.stream().filter(h -> !h.text("taken").equals("before")).reduce((a, b) -> b)
+                .ifPresent(last -> LeakRecords.hold(last).ifPresent(h -> {
+                    tree.from(Origin.Source.COMPUTED, "record " + last.id());
+                    tree.put("enclosure.leak_pa_s", LeakRecords.rounded(h.ratePaS()));
+                    tree.put("enclosure.leak_sd_pa_s", LeakRecords.rounded(h.rateSdPaS()));
+                    if (last.number("limit_pa_s") > 0) {
+                        tree.put("enclosure.leak_verdict",
+                                h.against(last.number("limit_pa_s")).name().toLowerCase(Locale.ROOT));
+                    }
+                }));
+    }
+
     /** How the unit started, the last time that it was recorded after the work. */
     private void curves() {
         List<Kept> curves = of("curve");
@@ -377,9 +401,7 @@ final class Counted {
             tree.putIfAbsent("board.flex_attached",
                     count(connectors, c -> Boolean.FALSE.equals(c.noted("undone").orElse(null))));
         }
-        if (!of("leak").isEmpty()) {
-            tree.putIfAbsent("enclosure.leak_tested", true);
-        }
+        leaks();
         for (Kept power : of("power")) {
             if (List.of("out", "none").contains(power.text("battery"))) {
                 tree.putIfAbsent("board.cell_off", true);

@@ -146,6 +146,12 @@ public class ReachedByHandsTest {
                 "MEMORY;tested what=a result=pass memory_pass=yes");
         reckoned("safety.first-power", "tested what=a result=pass;baseline supply_v=12",
                 "tested what=a result=pass;baseline limit_a=0.5");
+        reckoned("prove.enclosure-leaks",
+                "leak taken=after p0_kpa=-15 p1_kpa=-13 t0_c=22 t1_c=22 hold_s=300 limit_pa_s=2",
+                "leak taken=after p0_kpa=-15 p1_kpa=-14.98 t0_c=22 t1_c=22 hold_s=600 limit_pa_s=2");
+        reckoned("prove.leak-not-told",
+                "leak taken=after p0_kpa=-15 p1_kpa=-14.95 t0_c=22 t1_c=22 hold_s=40 limit_pa_s=2",
+                "leak taken=after p0_kpa=-15 p1_kpa=-14.98 t0_c=22 t1_c=22 hold_s=600 limit_pa_s=2");
         reckoned("prove.leak-test-void", "leak t0_c=20 t1_c=20 settle_min=1 settle_needed_min=1",
                 "leak t0_c=20 t1_c=20 settle_min=1 settle_needed_min=1 limit=5_Pa");
         reckoned("cool.power-on-warm-board",

@@ -1,0 +1,100 @@
+package org.greenbead.core.odds;
+
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Function;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
+
+/**
+ * What became of jobs: by the last result of each thing that was tested after the work. All passed is well, one failed is not; a job in which
+ * nothing was tested, or something was left untested and nothing failed, says nothing and is counted apart.
+ */
+public final class Outcomes {
+    /** By what jobs are put together. */
+    public enum By {
+        KIND, BOARD, CHIP, ALLOY, BENCH, PERSON, MONTH
+    }
+
+    /** Of how many jobs nothing is known. @param groups by name; the surest first */
+    public record Table(By by, List<Group> groups, int untold) {
+        /** A difference between two of so few looks is easily chance: so many pairs were looked at. */
+        public int pairs() {
+            return groups.size() * (groups.size() - 1) / 2;
+        }
+    }
+
+    public record Group(String name, Odds odds) {}
+
+    private Outcomes() {
+    }
+
+    /** Empty where it is not told. */
+    public static Optional<Boolean> of(Job job) {
+        Map<String, String> last = new HashMap<>();
+        job.records("tested").forEach(t -> last.put(plain(t.text("what")), t.text("result")));
+        if (last.containsValue("fail")) {
+            return Optional.of(false);
+        }
+        return !last.isEmpty() && last.values().stream().allMatch("pass"::equals)
+                ? Optional.of(true)
+                : Optional.empty();
+    }
+
+    /** @param zone whose months count */
+    public static Table by(By by, List<Job> jobs, ZoneId zone) {
+        Map<String, int[]> counted = new TreeMap<>();
+        int untold = 0;
+        Function<Job, String> name = name(by, zone);
+        for (Job job : jobs) {
+            Optional<Boolean> well = of(job);
+            if (well.isEmpty()) {
+                untold++;
+                continue;
+            }
+            int[] n = counted.computeIfAbsent(name.apply(job), k -> new int[2]);
+            n[0] += well.get() ? 1 : 0;
+            n[1]++;
+        }
+        var groups = new ArrayList<Group>();
+        counted.forEach((k, n) -> groups.add(new Group(k, Odds.of(n[0], n[1]))));
+        if (by != By.MONTH) {
+            groups.sort(Comparator.comparingInt((Group g) -> g.odds().tries()).reversed());
+        }
+        return new Table(by, List.copyOf(groups), untold);
+    }
+
+    private static Function<Job, String> name(By by, ZoneId zone) {
+        return switch (by) {
+            case KIND -> j -> j.facts().at("job.kind").map(String::valueOf).orElse("");
+            case BOARD -> Job::board;
+            case CHIP -> j -> j.board() + " " + j.target();
+            case ALLOY -> Outcomes::alloy;
+            case BENCH -> Job::bench;
+            case PERSON -> j -> tested(j).map(Kept::author).orElse("");
+            case MONTH ->
+                j -> tested(j).map(t -> t.at().atZone(zone).toLocalDate().toString().substring(0, 7))
+                        .orElse("");
+        };
+    }
+
+    private static Optional<Kept> tested(Job job) {
+        return job.records("tested").stream().max(Comparator.comparing(Kept::at));
+    }
+
+    private static String alloy(Job job) {
+        return java.util.stream.Stream.concat(job.records("plan").stream(), job.records("chip").stream())
+                .map(r -> r.text("ball_alloy")).filter(a -> !a.isEmpty()).findFirst().orElse("");
+    }
+
+    private static String plain(String words) {
+        return words.strip().toLowerCase(Locale.ROOT);
+    }
+}
