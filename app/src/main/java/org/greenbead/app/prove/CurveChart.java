@@ -17,6 +17,7 @@ final class CurveChart extends Region {
     private static final double RIGHT = 10;
     private static final double TOP = 8;
     private static final int MOST_POINTS = 900;
+    private static final double LEAST_A = 0.1;
     private final Group drawing = new Group();
     private Optional<Data> data = Optional.empty();
 
@@ -61,13 +62,13 @@ final class CurveChart extends Region {
         drawing.getChildren().clear();
         double w = getWidth() - left - RIGHT;
         double h = getHeight() - TOP - 3.2 * em;
-        double begin = -Math.min(2, before(d));
+        double begin = 0.0 - Math.min(2, before(d));
         double end = Math.max(1, d.stages().stream().mapToDouble(Span::toS).max().orElse(0));
         end = Math.max(end,
                 d.mine().trace().timeS()[d.mine().trace().timeS().length - 1] - d.mine().onsetS());
         double most = Math.max(d.mine().trace().peakA(),
                 d.healthy().map(c -> c.trace().peakA()).orElse(0.0)) * 1.06;
-        var frame = new Frame(left, w, h, begin, end, Math.max(1e-3, most));
+        var frame = new Frame(left, w, h, begin, end, Math.max(LEAST_A, most));
         stages(d, frame, em);
         grid(frame, em);
         d.healthy().ifPresent(c -> curve(c, frame, "curve-healthy"));
@@ -113,12 +114,11 @@ final class CurveChart extends Region {
     }
 
     private void grid(Frame f, double em) {
-        for (double a = 0; a <= f.mostA(); a += step(f.mostA(), 5)) {
+        double rise = step(f.mostA(), 5);
+        for (double a = 0; a <= f.mostA(); a += rise) {
             double y = f.y(a);
             drawing.getChildren().add(Looks.as(new Line(f.left(), y, f.left() + f.w(), y), "chart-grid"));
-            Text word = Looks.as(
-                    new Text(String.format(Locale.ROOT, f.mostA() < 0.5 ? "%.2f A" : "%.1f A", a)),
-                    "chart-mono");
+            Text word = Looks.as(new Text(number(a, rise) + " A"), "chart-mono");
             drawing.getChildren().add(word);
             word.applyCss();
             word.setX(f.left() - 6 - word.getLayoutBounds().getWidth());
@@ -127,7 +127,7 @@ final class CurveChart extends Region {
         double every = step(f.endS() - f.beginS(), 9);
         double free = 0;
         for (double s = Math.ceil(f.beginS() / every) * every; s <= f.endS(); s += every) {
-            Text word = Looks.as(new Text(String.format(Locale.ROOT, "%.0f s", s)), "chart-mono");
+            Text word = Looks.as(new Text(number(s, every) + " s"), "chart-mono");
             drawing.getChildren().add(word);
             word.applyCss();
             double wide = word.getLayoutBounds().getWidth();
@@ -158,6 +158,12 @@ final class CurveChart extends Region {
         text.setX(x + 2 * em);
         text.setY(y);
         return x + 2 * em + text.getLayoutBounds().getWidth();
+    }
+
+    /** With as many digits as the steps of the axis have. */
+    private static String number(double value, double step) {
+        int digits = Math.max(0, (int) -Math.floor(Math.log10(step) + 1e-9));
+        return String.format(Locale.ROOT, "%." + digits + "f", Math.abs(value) < step / 2 ? 0.0 : value);
     }
 
     /** 1, 2 or 5 times a power of ten, so that about so many fit. */

@@ -128,7 +128,8 @@ public final class CurvePage extends Page {
         about.getChildren().setAll(taken);
         if (shown.isEmpty()) {
             about.getChildren().addAll(Looks.label(texts.get("curve.how"), "text-ink"),
-                    Looks.label(texts.get("curve.how.supply"), "muted", "small"), state);
+                    Looks.label(texts.get("curve.how.supply"), "muted", "small"), state,
+                    Looks.label(texts.get("curve.caution"), "ink-amber", "small"));
             return;
         }
         Looked l = shown.get();
@@ -320,7 +321,8 @@ public final class CurvePage extends Page {
             title.setText(desk.texts().get("curve.record.now", Math.round(so.durationS()),
                     number(so.ampere()[so.ampere().length - 1], 3)));
             chart.show(Optional.of(new CurveChart.Data(new CurveChart.Curve(so, so.timeS()[0]),
-                    desk.texts().get("curve.line.mine"), Optional.empty(), "", List.of(), Optional.empty())));
+                    desk.texts().get("curve.line.mine"), Optional.empty(), "",
+                    List.of(new CurveChart.Span("", 0, RECORD_S, false)), Optional.empty())));
         }
     }
 
