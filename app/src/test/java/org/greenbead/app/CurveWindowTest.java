@@ -1,6 +1,7 @@
 package org.greenbead.app;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,6 +10,7 @@ import java.util.List;
 import javafx.scene.input.KeyCode;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.SimulatedStart;
+import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.CurrentCsv;
 import org.greenbead.store.Ledger;
@@ -20,6 +22,10 @@ public class CurveWindowTest extends DemoWindow {
     private Path curve(SimulatedStart.Fault fault, long seed) throws Exception {
         Path file = Files.createTempDirectory("greenbead-curve").resolve("curve-" + seed + ".csv");
         return Files.writeString(file, CurrentCsv.print(new SimulatedStart(12, 3, fault).trace(seed, 22)));
+    }
+
+    private boolean green(String bead) throws Exception {
+        return window.fx(() -> window.scene().lookup("#bead-" + bead).getAccessibleText()).endsWith("proven");
     }
 
     private void at(String bead) throws Exception {
@@ -62,6 +68,7 @@ public class CurveWindowTest extends DemoWindow {
         window.awaitNode("#stage-2");
         window.picture("curve-departs");
         keep();
+        assertFalse(green("prove_start"), "a start that departs proves nothing");
 
         window.choose(curve(SimulatedStart.Fault.NONE, 3));
         window.press(KeyCode.N);
@@ -80,6 +87,8 @@ public class CurveWindowTest extends DemoWindow {
                     job.records("curve").stream().map(r -> r.text("taken") + " " + r.text("outcome"))
                             .toList(),
                     List.of("healthy no_reference", "after departs", "after alike"));
+            assertEquals(job.bead("prove_start").orElseThrow().state(), BeadState.GREEN,
+                    "what was shown ticks itself");
             assertEquals(job.records("curve").get(1).text("how"), "stays");
             assertEquals(JobFacts.of(job).at("curve.after").orElseThrow(), "alike");
         } finally {

@@ -124,7 +124,7 @@ final class CurveChart extends Region {
             word.setX(f.left() - 6 - word.getLayoutBounds().getWidth());
             word.setY(y + 0.3 * em);
         }
-        double every = step(f.endS() - f.beginS(), 9);
+        double every = step(f.endS() - f.beginS(), (int) Math.clamp(f.w() / (4.5 * em), 3, 12));
         double free = 0;
         for (double s = Math.ceil(f.beginS() / every) * every; s <= f.endS(); s += every) {
             Text word = Looks.as(new Text(number(s, every) + " s"), "chart-mono");
