@@ -162,8 +162,11 @@ public class FirstStartTest {
         window.awaitNode("#door-job");
         window.press(KeyCode.SPACE);
         window.press(KeyCode.DIGIT2);
+        window.awaitText("#new-question", "What is it?");
         type("#new-line", "One of many");
+        window.awaitText("#new-question", "What is wrong");
         type("#new-line", "dead");
+        window.awaitText("#new-question", "Whose");
         type("#new-line", "Ferry Hollin");
         window.awaitText("#new-question", "Which board");
         window.await("the line to search in",
@@ -233,6 +236,19 @@ public class FirstStartTest {
         });
     }
 
+    /** A page that was just filled is laid out once more; a hand waits for that by itself. */
+    private void stands() throws Exception {
+        double[] last = {-1, -1};
+        window.await("a view that stands still", () -> {
+            var view = (BoardView) window.scene().lookup("#own-view");
+            boolean same = view.getWidth() == last[0] && view.getHeight() == last[1]
+                    && !window.scene().getRoot().isNeedsLayout();
+            last[0] = view.getWidth();
+            last[1] = view.getHeight();
+            return same;
+        });
+    }
+
     /** From a photo taken aslant: four corners and a ruler, then the chip is drawn over what is seen and has its true size. */
     @Test
     public void aBoardIsDrawnOverItsPhoto() throws Exception {
@@ -247,11 +263,13 @@ public class FirstStartTest {
         window.awaitText("#own-question", "Draw the first chip");
         window.press(KeyCode.E);
         window.awaitText("#own-question", "lower left");
+        stands();
         for (double[] corner : CORNERS) {
             double[] at = part(corner[0], corner[1]);
             drag(at[0], at[1], at[0], at[1]);
         }
         window.awaitText("#own-said", "under the board");
+        stands();
         // The chip as it is seen: its opposite corners in the photo.
         double[] low = seen(32.5, 22.5);
         double[] high = seen(47.5, 37.5);

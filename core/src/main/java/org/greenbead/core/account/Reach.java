@@ -169,7 +169,7 @@ public final class Reach {
     private static List<Map<String, Object>> variants(RecordType type) {
         var all = new ArrayList<Map<String, Object>>();
         var plain = new LinkedHashMap<String, Object>();
-        type.fields().forEach(i -> plain.put(i.name(), sample(i.field())));
+        type.fields().forEach(i -> plain.put(i.name(), sample(i.name(), i.field())));
         all.add(plain);
         for (RecordType.Item item : type.fields()) {
             if (item.field().kind() == Vocabulary.Kind.WORD) {
@@ -195,9 +195,10 @@ public final class Reach {
         return all;
     }
 
-    private static Object sample(Vocabulary.Field field) {
+    private static Object sample(String name, Vocabulary.Field field) {
         return switch (field.kind()) {
-            case NUMBER -> 1.0;
+            // No room has a pressure of one kilopascal.
+            case NUMBER -> name.equals("ambient_kpa") ? 100.0 : 1.0;
             case YES_NO -> true;
             case WORD -> field.words().getFirst();
             case WORDS -> field.words().isEmpty() ? List.of("x") : List.of(field.words().getFirst());
