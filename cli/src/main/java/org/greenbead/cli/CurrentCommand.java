@@ -54,6 +54,10 @@ final class CurrentCommand implements Runnable {
         @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
         private Path json;
 
+        boolean ofJob() {
+            return job.isPresent();
+        }
+
         /** What it is compared with, and the name by which the curve is found again. */
         private record Held(Optional<CurveReference> reference, String file) {}
 
@@ -184,6 +188,10 @@ final class CurrentCommand implements Runnable {
             if (!(seconds >= 1 && seconds <= 3600)) {
                 throw new IllegalArgumentException(
                         "--seconds is " + seconds + "; allowed is 1 to 3600");
+            }
+            if (where.equals("simulated") && ofJob()) {
+                throw new IllegalArgumentException(
+                        "a simulated start proves nothing of a job; leave --job out, or name a real supply");
             }
             CurrentTrace trace = where.equals("simulated") ? simulated() : recorded(where);
             write(to, CurrentCsv.print(trace));

@@ -83,6 +83,10 @@ public class CurrentVerbsTest {
                         "--taken", "healthy"),
                 0, out + err);
         assertTrue(out.contains("kept as curve-1 with job J-0001"), out);
+        Path dead = files.resolve("dead.csv");
+        Files.writeString(dead, "# supply_v = 12\ntime_s,current_a\n0,0\n1,0\n2,0\n3,0\n4,0\n");
+        assertEquals(run("current", "compare", dead.toString(), "--job", "J-0001", "--taken", "healthy"), 1,
+                "one that never starts is no pattern for the next: " + out + err);
         assertEquals(
                 run("current", "compare", curve("b", SimulatedStart.Fault.NONE, 2, 22), "--job", "J-0001"),
                 0, out + err);
@@ -114,6 +118,8 @@ public class CurrentVerbsTest {
                 0, out + err);
         assertTrue(out.contains("supply at 12.00 V, limit 3.00 A"), out);
         assertTrue(CurrentCsv.read(to).durationS() > 2.5, out);
+        assertEquals(run("current", "record", "simulated", "--out", to.toString(), "--job", "J-0001"), 2);
+        assertTrue(err.contains("proves nothing of a job"), err);
         assertEquals(run("current", "record", "nowhere:0", "--out", to.toString()), 2);
         assertTrue(err.contains("is no address"), err);
         assertEquals(run("current", "record", "127.0.0.1:1", "--out", to.toString()), 2);

@@ -14,6 +14,8 @@ import org.greenbead.core.electric.CurveReference;
 /** The start-up curves of all jobs: files named by what is in them, so that none is kept twice and none overwritten by another. */
 public final class Curves {
     private static final Pattern NAME = Pattern.compile("[0-9a-f]{20}\\.csv");
+    /** The newest of a board; more teach little and take long. */
+    private static final int MOST = 12;
     private final Path folder;
 
     Curves(Path folder) {
@@ -64,10 +66,12 @@ public final class Curves {
     /** What healthy boards do, of those curves that can still be read and were taken as the one in hand; empty where there is none. */
     public Optional<CurveReference> reference(List<String> names, CurrentTrace inHand) {
         var all = new ArrayList<CurrentTrace>();
-        for (String name : names) {
+        for (String name : names.reversed()) {
             try {
                 CurrentTrace one = read(name);
-                if (one.under().alike(inHand.under())) {
+                // What is not noted is like anything: the ones that are kept must be like one another too.
+                if (all.size() < MOST && CurveReference.starts(one) && one.under().alike(inHand.under())
+                        && all.stream().allMatch(a -> a.under().alike(one.under()))) {
                     all.add(one);
                 }
             } catch (BadFileException e) {

@@ -252,7 +252,10 @@ public final class CurvePage extends Page {
     /** Where the supply answers; on the made-up bench nobody has to choose. */
     private String supply() {
         String named = desk.settings().supply().get();
-        return named.isBlank() && desk.demo() ? Settings.SIMULATED : named;
+        // A made-up start proves nothing of a real board.
+        return desk.demo()
+                ? named.isBlank() ? Settings.SIMULATED : named
+                : named.equals(Settings.SIMULATED) ? "" : named;
     }
 
     private void record() {

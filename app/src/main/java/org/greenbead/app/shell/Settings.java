@@ -106,7 +106,7 @@ public final class Settings {
         return cameraFolder;
     }
 
-    /** Bench supply on the network, {@code host} or {@code host:port}, or {@link #SIMULATED}; empty = none. */
+    /** Bench supply on the network, {@code host} or {@code host:port}; empty = none, in the demo a made-up one. */
     public StringProperty supply() {
         return supply;
     }

@@ -106,6 +106,11 @@ public final class CurveReference {
         return healthy.size() == 1 ? first : first.learned(healthy, middle);
     }
 
+    /** Whether a switch-on is seen, without which a curve is no pattern. */
+    public static boolean starts(CurrentTrace trace) {
+        return started(trace, CELL_S, trace.peakA()).starts();
+    }
+
     /** The one with the least sum of distances to the others. */
     private static CurrentTrace middle(List<CurrentTrace> all, double cellS) {
         if (all.size() < 3) {
