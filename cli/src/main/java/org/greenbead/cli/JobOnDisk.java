@@ -5,9 +5,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Around;
+import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.route.Job;
@@ -91,6 +93,22 @@ final class JobOnDisk {
         Optional<RunPlan> demo = demo(job);
         return new Surroundings(demo, Optional.empty(),
                 demo.isPresent() ? "boards of the demo world" : "the job alone");
+    }
+
+    /** All jobs of the ledger; none where there is none. */
+    List<Job> jobs() throws LedgerException {
+        Optional<Ledger> ledger = ledger();
+        if (ledger.isEmpty()) {
+            return List.of();
+        }
+        try (Ledger open = ledger.get()) {
+            return open.jobs();
+        }
+    }
+
+    /** What the rails of this type of board read on healthy ones. */
+    Map<String, RailReferences.Reference> rails(Job job) throws LedgerException {
+        return RailReferences.learn(jobs(), job.board(), job.id());
     }
 
     /** The job on its own board, where the ledger has board and bench. */

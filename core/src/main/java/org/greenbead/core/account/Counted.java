@@ -168,11 +168,7 @@ final class Counted {
         }
         tree.putIfAbsent("rails.after_count", count(noted, r -> Double.isFinite(r.number("after_ohm"))));
         List<Rails.Rail> after = noted.stream().filter(r -> Double.isFinite(r.number("after_ohm")))
-                .map(r -> new Rails.Rail(r.text("name"), r.number("after_ohm"), r.number("lead_ohm"),
-                        r.number("reference_ohm") > 0
-                                ? r.number("reference_ohm")
-                                : new Rails.Rail("", r.number("ohm"), r.number("lead_ohm"), Double.NaN)
-                                        .bareOhm()))
+                .map(r -> Rails.after(RecordFacts.rail(r), r.number("after_ohm"), Double.NaN).rail())
                 .toList();
         if (!after.isEmpty()) {
             tree.putIfAbsent("rails.after_worst_pct", Rails.compare(after).worstDeviationPct());
@@ -187,9 +183,9 @@ final class Counted {
         if (tests.isEmpty()) {
             return;
         }
-        Map<String, Kept> last = last(tests);
+        Map<String, Kept> last = Tried.last(tests);
         tree.putIfAbsent("test.symptoms_open", count(RecordFacts.of(records, "symptom"),
-                s -> !Optional.ofNullable(last.get(plain(s.text("words")))).map(t -> t.text("result"))
+                s -> !Optional.ofNullable(last.get(Tried.plain(s.text("words")))).map(t -> t.text("result"))
                         .orElse("").equals("pass")));
         boolean failed = last.values().stream().anyMatch(t -> t.text("result").equals("fail"));
         boolean passed = last.values().stream().anyMatch(t -> t.text("result").equals("pass"));
@@ -211,23 +207,10 @@ final class Counted {
                 .max(Double::compare).ifPresent(m -> tree.putIfAbsent("test.minutes", m));
         tree.putIfAbsent("report.claims_unshown", RecordFacts.of(records, "symptom").stream()
                 .anyMatch(s -> Boolean.FALSE.equals(s.noted("reproduced").orElse(null))
-                        && Optional.ofNullable(last.get(plain(s.text("words"))))
+                        && Optional.ofNullable(last.get(Tried.plain(s.text("words"))))
                                 .filter(t -> t.text("result").equals("pass")).isPresent()
                         && RecordFacts.of(records, "disclosure").stream()
                                 .noneMatch(d -> !d.text("untested").isEmpty())));
-    }
-
-    private static Map<String, Kept> last(List<Kept> tests) {
-        var last = new LinkedHashMap<String, Kept>();
-        tests.forEach(t -> {
-            last.remove(plain(t.text("what")));
-            last.put(plain(t.text("what")), t);
-        });
-        return last;
-    }
-
-    private static String plain(String words) {
-        return words.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
     }
 
     /** Pressure that was held: the last time after the work, and before it. */
@@ -398,6 +381,9 @@ final class Counted {
                 .ifPresent(c -> tree.putIfAbsent("heater.on_c", c));
         List<Kept> connectors = of("connector");
         if (!connectors.isEmpty()) {
+            List<String> open = Tried.unplugged(records);
+            tree.putIfAbsent("test.unplugged_open", (double) open.size());
+            tree.putIfAbsent("test.unplugged", open.isEmpty() ? null : String.join(", ", open));
             tree.putIfAbsent("board.flex_attached",
                     count(connectors, c -> Boolean.FALSE.equals(c.noted("undone").orElse(null))));
         }

@@ -3,6 +3,7 @@ package org.greenbead.core.account;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
@@ -113,7 +114,7 @@ public final class JobFacts {
             ways(tree, job);
         }
         RecordFacts.say(tree, job.records());
-        Counted.say(tree, job.records());
+        Counted.say(tree, RailReferences.filled(job.records(), around.map(Around::rails).orElse(Map.of())));
         onTarget(tree, job);
         Materials.say(tree, job.records(), factory, job.target());
         Times.say(tree, job.records());

@@ -6,12 +6,12 @@ import org.greenbead.core.leak.LeakHold;
 import org.greenbead.core.record.Kept;
 
 /** What a record of a held pressure has to reckon with. */
-final class LeakRecords {
+public final class LeakRecords {
     private LeakRecords() {
     }
 
     /** Empty where a reading is missing, or is none: nothing is computed from it then. */
-    static Optional<LeakHold> hold(Kept record) {
+    public static Optional<LeakHold> hold(Kept record) {
         if (List.of("p0_kpa", "p1_kpa", "t0_c", "t1_c", "hold_s").stream()
                 .anyMatch(f -> !Double.isFinite(record.number(f)))) {
             return Optional.empty();

@@ -67,8 +67,13 @@ public final class RecordFacts {
 
     /** Every rail that was read, with its reference. */
     public static List<Rails.Rail> rails(List<Kept> records) {
-        return of(records, "rail").stream().map(r -> new Rails.Rail(r.text("name"), r.number("ohm"),
-                r.number("lead_ohm"), r.number("reference_ohm"))).toList();
+        return of(records, "rail").stream().map(RecordFacts::rail).toList();
+    }
+
+    /** One as it was read before the work. */
+    public static Rails.Rail rail(Kept r) {
+        return new Rails.Rail(r.text("name"), r.number("ohm"), r.number("lead_ohm"),
+                r.number("reference_ohm"));
     }
 
     static List<Kept> of(List<Kept> records, String type) {

@@ -10,6 +10,10 @@ import java.util.List;
 public final class Rails {
     static final double SUSPECT_PCT = 30;
     static final double SHORT_PART = 0.1;
+    /** Usual tolerance of a reading after the work, percent, where none is noted. */
+    public static final double USUAL_TOLERANCE_PCT = 10;
+    /** What two probe tips leave unsure after the leads are taken off, ohm: small rails differ by that without being different. Judgement. */
+    static final double CONTACT_OHM = 0.1;
 
     private Rails() {
     }
@@ -30,14 +34,32 @@ public final class Rails {
             return referenceOhm > 0 ? (bareOhm() - referenceOhm) / referenceOhm * 100 : Double.NaN;
         }
 
+        /** It differs by no more than two probe tips make it. */
+        private boolean withinContacts() {
+            return Math.abs(bareOhm() - referenceOhm) <= CONTACT_OHM;
+        }
+
+        /** {@code R' / R_ref}: what a small rail is judged by; NaN where either is missing. */
+        public double ratio() {
+            return referenceOhm > 0 ? bareOhm() / referenceOhm : Double.NaN;
+        }
+
         public Verdict verdict() {
+            return verdict(SUSPECT_PCT);
+        }
+
+        /** The same with a tolerance of its own. */
+        public Verdict verdict(double tolerancePct) {
             if (Double.isNaN(ohm) || !(referenceOhm > 0)) {
                 return Verdict.MISSING;
+            }
+            if (withinContacts()) {
+                return Verdict.PASS;
             }
             if (bareOhm() < SHORT_PART * referenceOhm) {
                 return Verdict.SHORT;
             }
-            return Math.abs(deviationPct()) > SUSPECT_PCT ? Verdict.SUSPECT : Verdict.PASS;
+            return Math.abs(deviationPct()) > tolerancePct ? Verdict.SUSPECT : Verdict.PASS;
         }
     }
 
@@ -46,13 +68,41 @@ public final class Rails {
         PASS, SUSPECT, SHORT, MISSING
     }
 
+    /** What a reading after the work is held against. */
+    public enum Against {
+        /** A healthy board: noted beside the rail, or learned. */
+        HEALTHY,
+        /** Itself before the work. */
+        BEFORE, NOTHING
+    }
+
+    /** A reading after the work. @param rail with what it is held against as its reference */
+    public record After(Rail rail, Against against, Verdict verdict) {}
+
+    /**
+     * A reading after the work against a healthy board, or where none is known against the one before it.
+     *
+     * @param before       as read before the work, with its leads and its reference
+     * @param afterOhm     NaN = not read
+     * @param tolerancePct NaN = {@link #USUAL_TOLERANCE_PCT}
+     */
+    public static After after(Rail before, double afterOhm, double tolerancePct) {
+        boolean healthy = before.referenceOhm() > 0;
+        boolean itself = !healthy && !Double.isNaN(before.ohm());
+        var rail = new Rail(before.name(), afterOhm, before.leadOhm(),
+                healthy ? before.referenceOhm() : itself ? before.bareOhm() : Double.NaN);
+        return new After(rail, healthy ? Against.HEALTHY : itself ? Against.BEFORE : Against.NOTHING,
+                rail.verdict(Double.isNaN(tolerancePct) ? USUAL_TOLERANCE_PCT : tolerancePct));
+    }
+
     /** @param worstDeviationPct the largest departure either way, without its sign; 0 where none was read */
     public record Compared(Verdict verdict, int read, int missing, double worstDeviationPct) {}
 
     /** The worst of them; a missing one forbids a pass. */
     public static Compared compare(List<Rail> rails) {
         int missing = (int) rails.stream().filter(r -> r.verdict() == Verdict.MISSING).count();
-        double worst = rails.stream().mapToDouble(Rail::deviationPct).filter(Double::isFinite).map(Math::abs)
+        double worst = rails.stream().filter(r -> !r.withinContacts()).mapToDouble(Rail::deviationPct)
+                .filter(Double::isFinite).map(Math::abs)
                 .max().orElse(0);
         Verdict verdict = rails.stream().anyMatch(r -> r.verdict() == Verdict.SHORT)
                 ? Verdict.SHORT

@@ -7,18 +7,24 @@ import org.hipparchus.special.Beta;
  * How often something comes out well, told by a few tries: the beta-binomial model (Gelman et al. 2013, Bayesian Data Analysis, 3rd ed., 2.1). Three
  * good ones of three are no certainty, and none are no nothing.
  *
- * @param good  that came out well
- * @param tries in all
- * @param prior what is thought before any try, as so many good and as many bad ones: 1 = every chance is as likely as another, 0.5 = Jeffreys
+ * @param good      that came out well
+ * @param tries     in all
+ * @param priorGood what is thought before any try, as so many good ones: 1 and 1 = every chance is as likely as another, 0.5 and 0.5 = Jeffreys
+ * @param priorBad  and as so many bad ones
  */
-public record Odds(int good, int tries, double prior) {
+public record Odds(int good, int tries, double priorGood, double priorBad) {
     private static final int HALVINGS = 60;
 
     public Odds {
         if (good < 0 || tries < good) {
             throw new IllegalArgumentException(good + " good ones of " + tries + " tries cannot be");
         }
-        Check.within("prior", prior, 0.01, 100, "");
+        Check.within("prior", priorGood, 0.01, 100, "");
+        Check.within("prior", priorBad, 0.01, 100, "");
+    }
+
+    public Odds(int good, int tries, double prior) {
+        this(good, tries, prior, prior);
     }
 
     /** With the weakest prior: every chance is as likely as another. */
@@ -26,9 +32,14 @@ public record Odds(int good, int tries, double prior) {
         return new Odds(good, tries, 1);
     }
 
+    /** What is thought before any try is worth so many tries that came out with the given chance. */
+    public static Odds thinking(int good, int tries, double chance, double weight) {
+        return new Odds(good, tries, Math.max(0.01, chance * weight), Math.max(0.01, (1 - chance) * weight));
+    }
+
     /** Chance of the next one. */
     public double chance() {
-        return (good + prior) / (tries + 2 * prior);
+        return (good + priorGood) / (tries + priorGood + priorBad);
     }
 
     /** Below this lies the chance with the given probability. */
@@ -38,7 +49,7 @@ public record Odds(int good, int tries, double prior) {
         double high = 1;
         for (int i = 0; i < HALVINGS; i++) {
             double middle = (low + high) / 2;
-            if (Beta.regularizedBeta(middle, good + prior, tries - good + prior) < probability) {
+            if (Beta.regularizedBeta(middle, good + priorGood, tries - good + priorBad) < probability) {
                 low = middle;
             } else {
                 high = middle;
@@ -53,7 +64,8 @@ public record Odds(int good, int tries, double prior) {
         double sum = 0;
         for (int i = 0; i < steps; i++) {
             double at = quantile((i + 0.5) / steps);
-            sum += Beta.regularizedBeta(at, other.good + other.prior, other.tries - other.good + other.prior);
+            sum += Beta.regularizedBeta(at, other.good + other.priorGood,
+                    other.tries - other.good + other.priorBad);
         }
         return sum / steps;
     }

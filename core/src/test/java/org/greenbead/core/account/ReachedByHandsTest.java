@@ -120,6 +120,8 @@ public class ReachedByHandsTest {
                 "curve taken=after outcome=alike");
         reckoned("prove.start-left-open", "curve taken=after outcome=unfinished",
                 "curve taken=after outcome=alike");
+        reckoned("prove.unplugged-not-tried", "connector id=J4 undone=yes;disclosure done=balls",
+                "connector id=J4 undone=yes;tested what=loom_on_J4 result=pass;disclosure done=balls");
         reckoned("prove.rail-short-after-work", "rail name=a ohm=14 after_ohm=0.1",
                 "rail name=a ohm=14 after_ohm=14");
         reckoned("prove.rail-moved-by-work", "rail name=a ohm=14 after_ohm=17",

@@ -1,0 +1,2 @@
+/** Whether a unit is worth the attempt, and by which course. */
+package org.greenbead.core.decision;

@@ -1,0 +1,178 @@
+package org.greenbead.core.proof;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.greenbead.core.account.RailReferences;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.run.World;
+import org.testng.annotations.Test;
+
+public class ProofWallTest {
+    private static final Instant AT = Instant.parse("2031-04-02T10:00:00Z");
+    private static final Words WORDS = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+
+    private static Job note(Job job, String type, Object... fields) {
+        var map = new LinkedHashMap<String, Object>();
+        for (int i = 0; i < fields.length; i += 2) {
+            map.put((String) fields[i], fields[i + 1]);
+        }
+        return job.with(new Kept(job.freeId(type), type, AT, "technician A", map));
+    }
+
+    private static Job job() {
+        return World.job(Attest.UNKNOWN);
+    }
+
+    private static ProofWall.Proof only(Job job, Map<String, RailReferences.Reference> healthy) {
+        List<ProofWall.Proof> all = ProofWall.of(job, healthy, WORDS);
+        assertEquals(all.size(), 1, all.toString());
+        return all.getFirst();
+    }
+
+    @Test
+    public void aRailIsHeldAgainstAHealthyBoardBeforeItself() {
+        Job job = note(job(), "rail", "name", "core", "ohm", 2.2, "lead_ohm", 0.2, "after_ohm", 18.4);
+        var learned = Map.of("core", new RailReferences.Reference(18.0, 3, 4));
+        ProofWall.Proof healthy = only(job, learned);
+        assertEquals(healthy.state(), ProofWall.State.HOLDS);
+        assertEquals(healthy.before(), "2.00 Ω");
+        assertEquals(healthy.after(), "18.2 Ω");
+        assertEquals(healthy.why(), "+1 % against 18.0 Ω, learned from 3 of this type.");
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.FAILS, "nine times what it was before");
+        assertEquals(only(note(job(), "rail", "name", "core", "ohm", 18.0), learned).state(),
+                ProofWall.State.OPEN);
+        ProofWall.Proof shorted = only(
+                note(job(), "rail", "name", "io", "ohm", 1200.0, "after_ohm", 0.4), Map.of());
+        assertEquals(shorted.state(), ProofWall.State.FAILS);
+        assertTrue(shorted.why().startsWith("Short: -100 %"), shorted.why());
+        assertEquals(shorted.before(), "1.20 kΩ");
+        ProofWall.Proof alone = only(note(job(), "rail", "name", "io", "after_ohm", 12.0), Map.of());
+        assertEquals(alone.state(), ProofWall.State.OPEN, "nothing to hold it against");
+    }
+
+    /** Two readings of half an ohm that differ by what two probe tips make are the same. */
+    @Test
+    public void smallOhmsAreNotToldApartByTheTips() {
+        assertEquals(
+                only(note(job(), "rail", "name", "core", "ohm", 0.5, "after_ohm", 0.58), Map.of()).state(),
+                ProofWall.State.HOLDS);
+        assertEquals(
+                only(note(job(), "rail", "name", "core", "ohm", 0.5, "after_ohm", 0.7), Map.of()).state(),
+                ProofWall.State.FAILS);
+        assertEquals(
+                only(note(job(), "rail", "name", "core", "ohm", 0.5, "after_ohm", 0.02), Map.of()).state(),
+                ProofWall.State.FAILS);
+    }
+
+    @Test
+    public void ofSeveralTestsTheLastCountsAndAComplaintNeverSeenStaysOpen() {
+        Job job = note(job(), "symptom", "words", "Stays dark", "reproduced", true);
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.OPEN);
+        job = note(job, "tested", "what", "stays  dark", "result", "pass", "minutes", 45.0);
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.HOLDS);
+        assertEquals(only(job, Map.of()).after(), "passes, 45 min");
+        job = note(job, "tested", "what", "stays dark", "result", "fail");
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.FAILS);
+        Job never = note(note(job(), "symptom", "words", "restarts", "reproduced", false), "tested", "what",
+                "restarts", "result", "pass");
+        assertEquals(only(never, Map.of()).state(), ProofWall.State.OPEN);
+    }
+
+    @Test
+    public void whatWasUnpluggedIsTriedAgain() {
+        Job job = note(job(), "connector", "id", "J4", "undone", true);
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.OPEN);
+        assertEquals(only(note(job, "tested", "what", "keypad on J4", "result", "pass"), Map.of()).state(),
+                ProofWall.State.HOLDS);
+        List<ProofWall.Proof> other = ProofWall.of(
+                note(job, "tested", "what", "lamp on J44", "result", "pass"),
+                Map.of(), WORDS);
+        assertEquals(other.size(), 2);
+        assertEquals(other.getFirst().state(), ProofWall.State.OPEN, "J44 is not J4");
+    }
+
+    @Test
+    public void curveAndLeakSpeakByTheirLastRecord() {
+        Job job = note(job(), "curve", "taken", "before", "outcome", "departs", "stage", 3.0, "of_stages",
+                5.0, "how",
+                "stays", "boards", 2.0);
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.OPEN);
+        assertEquals(only(job, Map.of()).before(),
+                "departs at stage 3 of 5: it stays there and does not go on");
+        job = note(job, "curve", "taken", "after", "outcome", "alike", "boards", 2.0);
+        assertEquals(only(job, Map.of()).state(), ProofWall.State.HOLDS);
+        Job held = note(job(), "leak", "taken", "after", "p0_kpa", -15.0, "p1_kpa", -14.69, "t0_c", 21.85,
+                "t1_c",
+                22.65, "hold_s", 40.0, "limit_pa_s", 20.0);
+        assertEquals(only(held, Map.of()).state(), ProofWall.State.HOLDS);
+        assertEquals(
+                only(note(job(), "leak", "taken", "after", "p0_kpa", -15.0, "p1_kpa", -10.0, "t0_c", 21.85,
+                        "t1_c", 22.65, "hold_s", 40.0, "limit_pa_s", 20.0), Map.of()).state(),
+                ProofWall.State.FAILS);
+        assertEquals(only(note(job(), "leak", "taken", "after", "p0_kpa", -15.0), Map.of()).state(),
+                ProofWall.State.OPEN);
+    }
+
+    @Test
+    public void referencesAreLearnedFromBoardsThatPassedAndNeverFromTheJobItself() {
+        var jobs = new java.util.ArrayList<Job>();
+        double[] ohms = {18, 18.6, 40, 17.8};
+        for (int i = 0; i < ohms.length; i++) {
+            Job done = note(job(), "rail", "name", "Core", "after_ohm", ohms[i]);
+            jobs.add(renamed(note(done, "tested", "what", "x", "result", i == 2 ? "fail" : "pass"),
+                    "SB-" + i));
+        }
+        RailReferences.Reference core = RailReferences.learn(jobs, job().board(), "").get("core");
+        assertEquals(core.ohm(), 18.0, 1e-12);
+        assertEquals(core.boards(), 3);
+        assertEquals(RailReferences.learn(jobs, job().board(), "SB-0").get("core").boards(), 2);
+        assertTrue(RailReferences.learn(jobs, "another", "").isEmpty());
+    }
+
+    private static Job renamed(Job j, String id) {
+        return new Job(id, j.title(), j.complaint(), j.customer(), j.board(), j.target(), j.bench(),
+                j.beads(),
+                j.facts(), j.records(), j.account());
+    }
+
+    @Test
+    public void theLetterFollowsTheEvidence() {
+        Job worked = note(note(job(), "symptom", "words", "dark", "reproduced", true), "tested", "what",
+                "dark",
+                "result", "pass");
+        assertEquals(Confidence.of(worked, ProofWall.of(worked, Map.of(), WORDS)), Optional.empty());
+        String bead = worked.beads().stream().filter(b -> b.kind() == org.greenbead.core.route.Bead.Kind.RUN)
+                .findFirst().orElseThrow().id();
+        assertEquals(letter(run(worked, bead, true, "probe_at_joint", "nudge")), 'a');
+        assertEquals(letter(run(worked, bead, true, "probe_at_joint")), 'b');
+        assertEquals(letter(run(worked, bead, true, "nudge", "eye")), 'b');
+        assertEquals(letter(run(worked, bead, false)), 'c');
+        Job open = note(run(worked, bead, true, "probe_at_joint", "nudge"), "rail", "name", "core", "ohm",
+                12.0);
+        assertEquals(letter(open), 'c', "a rail was not read again");
+        Job off = note(run(worked, bead, true, "probe_at_joint", "nudge"), "rail", "name", "core", "ohm",
+                12.0,
+                "after_ohm", 30.0);
+        assertEquals(letter(off), 'd');
+    }
+
+    private static Job run(Job job, String bead, boolean proven, String... evidence) {
+        return note(job, "run", "bead", bead, "kind", "lift", "proven", proven, "evidence",
+                List.of(evidence));
+    }
+
+    private static char letter(Job job) {
+        return Confidence.of(job, ProofWall.of(job, Map.of(), WORDS)).orElseThrow().letter();
+    }
+}
