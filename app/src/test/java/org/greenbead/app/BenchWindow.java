@@ -312,6 +312,19 @@ final class BenchWindow {
         });
     }
 
+    /** A press of the mouse on something that is no button. */
+    void mouse(String id) throws TimeoutException {
+        fx(() -> {
+            Node node = scene().lookup(id);
+            javafx.event.Event.fireEvent(node,
+                    new javafx.scene.input.MouseEvent(javafx.scene.input.MouseEvent.MOUSE_CLICKED, 1, 1, 1, 1,
+                            javafx.scene.input.MouseButton.PRIMARY, 1, false, false, false, false, true,
+                            false, false,
+                            true, false, true, null));
+            return null;
+        });
+    }
+
     String text(String id) {
         try {
             return fx(() -> {

@@ -33,7 +33,9 @@ import org.greenbead.app.overview.WaysPage;
 import org.greenbead.app.own.BoardsPage;
 import org.greenbead.app.own.OwnBoardPage;
 import org.greenbead.app.picture.PicturePage;
+import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
+import org.greenbead.app.prove.ProofPage;
 import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
@@ -617,6 +619,20 @@ public final class Workshop implements Navigator {
     }
 
     @Override
+    public void courses() {
+        if (!current.isEmpty()) {
+            show(new CoursePage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void proofs() {
+        if (!current.isEmpty()) {
+            show(new ProofPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
     public void ask(String beadId, String type, String field) {
         var asked = new CheckPage(desk, model(), this, beadId);
         show(asked, "", Optional.of(beadId));
@@ -815,6 +831,8 @@ public final class Workshop implements Navigator {
             case K -> book();
             case O -> jobs();
             case Y -> overview();
+            case X -> courses();
+            case V -> proofs();
             case D -> picture();
             case P -> balls();
             case Q -> chips();

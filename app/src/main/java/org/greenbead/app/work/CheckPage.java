@@ -168,12 +168,13 @@ public final class CheckPage extends Page {
         side.getChildren().clear();
         photos.ifPresent(side.getChildren()::add);
         if (takesCurve()) {
-            var door = Looks.as(new VBox(1, Looks.label(texts.get("curve.open"), "text-ink", "strong"),
-                    Looks.label(texts.get("curve.open.so"), "muted", "small")), "card", "check-row");
-            door.setId("curve-door");
-            door.setAccessibleRole(javafx.scene.AccessibleRole.BUTTON);
-            door.setOnMouseClicked(press -> curve());
-            side.getChildren().add(door);
+            door("curve-door", texts.get("curve.open"), texts.get("curve.open.so"), this::curve);
+        }
+        if (bead().phase() == Phase.DECIDE) {
+            door("courses-door", texts.get("courses.door"), texts.get("courses.door.so"), go::courses);
+        }
+        if (bead().phase() == Phase.PROVE || bead().phase() == Phase.CLOSE) {
+            door("proofs-door", texts.get("proof.door"), texts.get("proof.door.so"), go::proofs);
         }
         if (bead().phase() == Phase.PLAN) {
             org.greenbead.core.route.Job job = model.job();
@@ -184,6 +185,17 @@ public final class CheckPage extends Page {
             return;
         }
         board(plan);
+    }
+
+    /** A way to a page that belongs to this step. */
+    private void door(String id, String word, String so, Runnable open) {
+        var door = Looks.as(
+                new VBox(1, Looks.label(word, "text-ink", "strong"), Looks.label(so, "muted", "small")),
+                "card", "check-row");
+        door.setId(id);
+        door.setAccessibleRole(AccessibleRole.BUTTON);
+        door.setOnMouseClicked(press -> open.run());
+        side.getChildren().add(door);
     }
 
     private void board(RunPlan plan) {

@@ -76,6 +76,12 @@ public interface Navigator {
     /** The start-up current, as it is asked for at a bead of the job in hand. */
     void curve(String beadId);
 
+    /** Courses of the job in hand side by side. */
+    void courses();
+
+    /** Its proofs before and after the work. */
+    void proofs();
+
     /** To one question of a bead of the job in hand. */
     void ask(String beadId, String type, String field);
 

@@ -181,7 +181,8 @@ public final class ProofWall {
                                 after.verdict() == Rails.Verdict.SHORT
                                         ? "proof.rail.short"
                                         : "proof.rail.off",
-                                name(String.format(words.locale(), "%+.0f %%", after.rail().deviationPct())),
+                                name(String.format(words.locale(), "%+.0f %%", after.rail().deviationPct())
+                                        .replace('-', '\u2212')),
                                 name(against));
         boolean readBefore = Double.isFinite(record.number("ohm"));
         proofs.add(new Proof(Kind.RAIL, record.text("name"), readBefore ? ohms(before.bareOhm()) : "",

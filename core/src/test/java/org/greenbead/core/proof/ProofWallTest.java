@@ -55,7 +55,7 @@ public class ProofWallTest {
         ProofWall.Proof shorted = only(
                 note(job(), "rail", "name", "io", "ohm", 1200.0, "after_ohm", 0.4), Map.of());
         assertEquals(shorted.state(), ProofWall.State.FAILS);
-        assertTrue(shorted.why().startsWith("Short: -100 %"), shorted.why());
+        assertTrue(shorted.why().startsWith("Short: −100 %"), shorted.why());
         assertEquals(shorted.before(), "1.20 kΩ");
         ProofWall.Proof alone = only(note(job(), "rail", "name", "io", "after_ohm", 12.0), Map.of());
         assertEquals(alone.state(), ProofWall.State.OPEN, "nothing to hold it against");

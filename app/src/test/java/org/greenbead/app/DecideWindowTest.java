@@ -1,0 +1,119 @@
+package org.greenbead.app;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertTrue;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.input.KeyCode;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
+import org.greenbead.store.Ledger;
+import org.greenbead.store.OpenFiles;
+import org.testng.annotations.Test;
+
+/** Before the heat the courses stand side by side, after it the proofs. */
+public class DecideWindowTest extends DemoWindow {
+    private static final Instant AT = Instant.parse("2031-04-02T10:00:00Z");
+
+    private void answer(String question, String text) throws Exception {
+        window.awaitText("#ask-question", question);
+        window.fill("#ask-line", text);
+        window.press(KeyCode.ENTER);
+    }
+
+    @Test
+    public void aCourseIsTakenByWhatItIsExpectedToCost() throws Exception {
+        job("SB-0415");
+        window.press(KeyCode.X);
+        window.awaitText("#course-title", "What is the unit worth");
+        assertTrue(says("Decline"));
+        window.picture("courses-wanted");
+        window.press(KeyCode.SPACE);
+        answer("Value of the working unit", "650");
+        answer("Value of the data", "");
+        answer("Rate of an hour", "52");
+        window.press(KeyCode.ESCAPE);
+        window.press(KeyCode.X);
+        window.awaitText("#course-title", "expected cost");
+        window.awaitNode("#course-reball");
+        assertTrue(
+                window.fx(() -> window.scene().lookup("#course-replace").getAccessibleText())
+                        .contains("The price of the part is not noted"),
+                "a course that buys one is closed until then");
+        window.press(KeyCode.N);
+        window.awaitText("#ask-question", "Course");
+        window.awaitNode("#ask-choices");
+        window.press(KeyCode.DIGIT3);
+        answer("Minutes at the bench", "95");
+        answer("Minutes it runs alone", "");
+        answer("Material", "4");
+        answer("Price of the part", "30");
+        window.press(KeyCode.ESCAPE);
+        window.press(KeyCode.X);
+        window.awaitText("#course-title", "Replace: expected cost");
+        window.picture("courses");
+        assertFalse(window.text("#course-hangs").isEmpty());
+        window.awaitText("#pedal-word", "Take: Replace");
+        window.mouse("#course-reflow");
+        window.awaitText("#pedal-word", "Take: Reflow");
+        window.press(KeyCode.UP, KeyCode.DOWN);
+        window.mouse("#course-replace");
+        window.awaitText("#pedal-word", "Take: Replace");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Back");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Kept taken = ledger.job("SB-0415").records("decision").getFirst();
+            assertEquals(taken.text("course"), "replace");
+            assertTrue(taken.number("expected") > 30 && taken.number("low") < taken.number("expected"));
+        } finally {
+            window.open();
+        }
+    }
+
+    @Test
+    public void proofsStandBeforeAndAfter() throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Job job = ledger.job("SB-0415");
+            Map<String, Map<String, Object>> notes = new java.util.LinkedHashMap<>();
+            notes.put("symptom-91", Map.of("words", "goes dark in the cold", "reproduced", true, "before",
+                    "dark below 4 \u00b0C"));
+            notes.put("rail-91", Map.of("name", "core", "ohm", 2.4, "lead_ohm", 0.2, "reference_ohm", 18.2,
+                    "after_ohm", 18.6));
+            notes.put("rail-92", Map.of("name", "io", "ohm", 1180.0, "after_ohm", 640.0));
+            notes.put("rail-93", Map.of("name", "radio", "ohm", 312.0));
+            notes.put("connector-91", Map.of("id", "J4", "undone", true));
+            notes.put("curve-91",
+                    Map.of("taken", "before", "outcome", "departs", "stage", 3.0, "of_stages", 5.0,
+                            "how", "stays", "boards", 3.0));
+            notes.put("curve-92", Map.of("taken", "after", "outcome", "alike", "boards", 3.0));
+            notes.put("leak-91",
+                    Map.of("taken", "after", "p0_kpa", -15.0, "p1_kpa", -14.69, "t0_c", 21.85, "t1_c",
+                            22.65, "hold_s", 40.0, "limit_pa_s", 20.0));
+            for (Map.Entry<String, Map<String, Object>> note : notes.entrySet()) {
+                job = job
+                        .with(new Kept(note.getKey(), note.getKey().replaceAll("-.*", ""), AT, "technician A",
+                                note.getValue()));
+            }
+            ledger.save(job, "noted", "");
+        } finally {
+            window.open();
+        }
+        job("SB-0415");
+        window.press(KeyCode.V);
+        window.awaitText("#proof-title", "A proof fails");
+        window.awaitNode("#proof-rail-io");
+        window.picture("proofs");
+        assertTrue(says("−46 % against itself before the work"), "a rail that halved");
+        assertTrue(says("It was unplugged and not tried since"));
+        assertTrue(says("Not read again after the work"));
+        window.mouse("#proof-unplugged-j4");
+        window.awaitText("#ask-question", "Complaint or function");
+        assertEquals(List.of(window.text("#job-id")), List.of("SB-0415"));
+    }
+}
