@@ -116,4 +116,58 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#ask-question", "Complaint or function");
         assertEquals(List.of(window.text("#job-id")), List.of("SB-0415"));
     }
+
+    /** The report is looked at before it is handed out; a job without any heat has one. */
+    @Test
+    public void theReportIsLookedAtAndKept() throws Exception {
+        job("SB-0417");
+        window.press(KeyCode.E);
+        window.awaitText("#report-title", "It was examined; no repair was made");
+        window.awaitText("#report-number", "Page 1 of ");
+        window.picture("report");
+        window.press(KeyCode.DOWN, KeyCode.PAGE_DOWN);
+        window.press(KeyCode.SPACE);
+        window.awaitText("#report-said", "report-sb-0417.pdf");
+        assertTrue(java.nio.file.Files.size(window.data().resolve("exports/report-sb-0417.pdf")) > 10_000);
+        window.press(KeyCode.N);
+        window.awaitText("#proof-title", "Nothing has been shown yet");
+        window.press(KeyCode.LEFT);
+    }
+
+    /** Few tries say little, and it is said how many pairs were looked at. */
+    @Test
+    public void theLedgerSaysWhatBecameOfJobs() throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            int n = 0;
+            for (Job job : ledger.jobs()) {
+                if (++n % 3 != 0) {
+                    ledger.save(
+                            job.with(new Kept("tested-91", "tested", AT,
+                                    n % 2 == 0 ? "technician A" : "technician B",
+                                    Map.of("what", "starts", "result", n == 2 ? "fail" : "pass"))),
+                            "noted", "");
+                }
+            }
+        } finally {
+            window.open();
+        }
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.L);
+        window.awaitNode("#ledger-list");
+        window.press(KeyCode.N);
+        window.awaitText("#odds-title", "3 of 4 came out well, by kind of job");
+        window.awaitNode("#odds-revive");
+        window.awaitText("#odds-looked", "2 jobs do not tell. 2 groups, 1 pairs");
+        window.picture("odds");
+        window.press(KeyCode.DIGIT6);
+        window.awaitText("#odds-title", "by person");
+        window.awaitNode("#odds-technician-a");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#odds-title", "by month");
+        window.mouse("#odds-by-board");
+        window.awaitText("#odds-title", "by board");
+        window.press(KeyCode.LEFT);
+        window.awaitNode("#ledger-list");
+    }
 }

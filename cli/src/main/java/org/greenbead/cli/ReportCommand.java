@@ -2,6 +2,7 @@ package org.greenbead.cli;
 
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import org.greenbead.store.CustomerReport;
 import org.greenbead.store.JobReport;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.RunEntry;
@@ -14,21 +15,27 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** The report for the customer. */
-@Command(name = "report", mixinStandardHelpOptions = true, description = "Writes the report of a run and its job as PDF.")
+@Command(name = "report", mixinStandardHelpOptions = true, description = "Writes a report as PDF: of a job, for the customer (a diagnosis or a declined unit has one as well); or of one run, for the bench.")
 final class ReportCommand implements Callable<Integer> {
     @Mixin
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(index = "0", paramLabel = "RUN", description = "A run's id, or \"last\".")
-    private String run;
+    @Parameters(index = "0", paramLabel = "WHAT", description = "The number of a job for its customer; a run's id, or \"last\", for the bench.")
+    private String what;
     @Parameters(index = "1", paramLabel = "OUT", description = "PDF file to write.")
     private Path out;
 
     @Override
     public Integer call() throws Exception {
         try (Ledger ledger = shared.ledger()) {
-            RunEntry entry = Shared.run(ledger, run);
+            if (ledger.jobIds().contains(what)) {
+                SafeFiles.write(out, CustomerReport.pdf(
+                        CustomerReport.gather(ledger, what, java.time.Instant.now()), shared.words()));
+                spec.commandLine().getOut().println("wrote " + out);
+                return 0;
+            }
+            RunEntry entry = Shared.run(ledger, what);
             SafeFiles.write(out, JobReport.pdf(ledger.job(entry.jobId()),
                     RunLog.read(ledger.logFile(entry), shared.files()), shared.words()));
         }

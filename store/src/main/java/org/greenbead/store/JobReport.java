@@ -1,12 +1,9 @@
 package org.greenbead.store;
 
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
-import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
@@ -15,7 +12,6 @@ import org.greenbead.core.record.RecordType;
 import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
-import org.greenbead.core.run.ProbeView;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
@@ -34,20 +30,8 @@ public final class JobReport {
     /** @param job as it is now; its route is printed */
     public static byte[] pdf(Job job, RunLog log, Words words) throws IOException {
         RunPlan plan = log.header().plan();
-        var times = new ArrayList<Double>();
-        var joint = new ArrayList<Double>();
-        var top = new ArrayList<Double>();
-        var probes = new ArrayList<List<Double>>();
-        plan.bench().probes().forEach(p -> probes.add(new ArrayList<>()));
-        RunEngine engine = log.replay(Optional.empty(), state -> {
-            times.add(state.timeS());
-            joint.add(state.joint().celsius());
-            top.add(state.chipTop().celsius());
-            for (int i = 0; i < probes.size(); i++) {
-                ProbeView view = state.probes().get(plan.bench().probes().get(i).name());
-                probes.get(i).add(view.health() == ProbeView.Health.GOOD ? view.celsius() : Double.NaN);
-            }
-        });
+        var heat = RunCurves.of(log, words);
+        RunEngine engine = heat.engine();
         Verdict verdict = engine.verdict();
         RunState end = engine.state();
         try (var sheet = new PdfSheet()) {
@@ -66,7 +50,7 @@ public final class JobReport {
             pair(sheet, words.say("report.bench"), plan.bench().title());
             pair(sheet, words.say("report.recipe"), plan.recipe().title());
             pair(sheet, words.say("report.run"),
-                    log.header().run() + ", " + log.header().started().toString());
+                    log.header().run() + ", " + Clocked.said(log.header().started(), words.locale()));
             pair(sheet, words.say("report.length"), Words.clock(verdict.lengthS()));
             if (plan.target().joint().alloy().hasPb()) {
                 sheet.paragraph(words.say("report.lead"));
@@ -79,7 +63,7 @@ public final class JobReport {
                         words.say(line.what()));
             }
             sheet.heading(words.say("report.curve"));
-            sheet.chart(curves(plan, words, times, joint, top, probes),
+            sheet.chart(heat.curves(),
                     plan.target().joint().alloy().liquidusC(), plan.target().bodyLimitC(),
                     t -> words.show(new Quantity.TempC(t)), "min:s");
             sheet.paragraph(words.say("report.estimate"));
@@ -164,25 +148,6 @@ public final class JobReport {
             case Boolean yes -> words.say(yes ? "book.yes" : "book.no");
             default -> String.valueOf(value).replace('_', ' ').replaceAll("[\\[\\]]", "");
         };
-    }
-
-    private static List<PdfSheet.Curve> curves(RunPlan plan, Words words, List<Double> times,
-            List<Double> joint, List<Double> top, List<List<Double>> probes) {
-        double[] x = array(times);
-        var curves = new ArrayList<PdfSheet.Curve>();
-        int[] colours = {0x1E8558, 0x5A655F, 0xA9643A, 0x7A5AA0};
-        for (int i = 0; i < probes.size(); i++) {
-            ProbePlace place = plan.bench().probes().get(i);
-            curves.add(
-                    new PdfSheet.Curve(place.name(), colours[i % colours.length], x, array(probes.get(i))));
-        }
-        curves.add(new PdfSheet.Curve(words.say("report.chip_top"), 0xBF3F2A, x, array(top)));
-        curves.add(new PdfSheet.Curve(words.say("report.joint"), 0x2B66A0, x, array(joint)));
-        return curves;
-    }
-
-    private static double[] array(List<Double> values) {
-        return values.stream().mapToDouble(Double::doubleValue).toArray();
     }
 
     private static void pair(PdfSheet sheet, String name, String value) throws IOException {

@@ -10,6 +10,8 @@ import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 
 /** A4 pages filled from the top: headings, wrapped text, tables, and a place to draw in. Points (1/72 inch). */
 final class PdfSheet implements AutoCloseable {
@@ -48,6 +50,11 @@ final class PdfSheet implements AutoCloseable {
         y = TOP;
     }
 
+    /** What follows stands on one page where it fits on one. */
+    void together(float height) throws IOException {
+        room(height);
+    }
+
     private void room(float height) throws IOException {
         if (y - height < BOTTOM) {
             page();
@@ -80,6 +87,166 @@ final class PdfSheet implements AutoCloseable {
             y -= 12;
             write(LEFT, y, 9, plain, line, 0x1B2420);
         }
+    }
+
+    /** The first page's head: title, the answer in a band of its colour, what it is about, and a picture at the right. */
+    void cover(String title, String answer, int rgb, List<String[]> about,
+            java.awt.image.BufferedImage picture,
+            String caption) throws IOException {
+        float span = RIGHT - LEFT;
+        float left = span * 0.56f;
+        y -= 22;
+        write(LEFT, y, 20, bold, title, 0x1B2420);
+        y -= 12;
+        List<String> lines = wrap(answer, 12.5f, span - 22);
+        float high = lines.size() * 16 + 14;
+        stream.setNonStrokingColor(0.957f, 0.949f, 0.918f);
+        stream.addRect(LEFT, y - high, span, high);
+        stream.fill();
+        colour(rgb);
+        stream.addRect(LEFT, y - high, 5, high);
+        stream.fill();
+        float line = y - 7;
+        for (String one : lines) {
+            line -= 13;
+            write(LEFT + 16, line, 12.5f, bold, one, 0x1B2420);
+            line -= 3;
+        }
+        y -= high + 12;
+        float top = y;
+        for (String[] pair : about) {
+            List<String> wrapped = wrap(pair[1], 9.5f, left - 84);
+            float first = y - 12;
+            write(LEFT, first, 9.5f, plain, pair[0], 0x5A655F);
+            for (String one : wrapped) {
+                y -= 12.5f;
+                write(LEFT + 80, y + 0.5f, 9.5f, plain, one, 0x1B2420);
+            }
+            y -= 3;
+        }
+        float wide = span - left - 12;
+        float scale = Math.min(wide / picture.getWidth(), 170f / picture.getHeight());
+        float w = picture.getWidth() * scale;
+        float h = picture.getHeight() * scale;
+        PDImageXObject image = JPEGFactory.createFromImage(document, picture, 0.85f);
+        stream.drawImage(image, RIGHT - w, top - h - 2, w, h);
+        for (String one : wrap(caption, 8, w)) {
+            write(RIGHT - w, top - h - 12, 8, plain, one, 0x5A655F);
+            h += 10;
+        }
+        y = Math.min(y, top - h - 8);
+    }
+
+    private void colour(int rgb) throws IOException {
+        stream.setNonStrokingColor((rgb >> 16 & 255) / 255f, (rgb >> 8 & 255) / 255f, (rgb & 255) / 255f);
+    }
+
+    /** A sentence with a bullet before it. */
+    void bullet(String text) throws IOException {
+        List<String> lines = wrap(text, 9.5f, RIGHT - LEFT - 12);
+        room(lines.size() * 12.5f + 2);
+        boolean first = true;
+        for (String line : lines) {
+            y -= 12.5f;
+            if (first) {
+                colour(0x1E8558);
+                stream.addRect(LEFT + 1, y + 2.2f, 3.2f, 3.2f);
+                stream.fill();
+                first = false;
+            }
+            write(LEFT + 12, y, 9.5f, plain, line, 0x1B2420);
+        }
+        y -= 2;
+    }
+
+    /** What a mark before a row says, by its shape as well as by its colour. */
+    enum Mark {
+        GOOD, BAD, OPEN
+    }
+
+    /** The names of columns over their rows. */
+    void columns(float[] widths, String... names) throws IOException {
+        room(34);
+        y -= 13;
+        float x = LEFT + 14;
+        float span = RIGHT - LEFT - 14;
+        for (int i = 0; i < names.length; i++) {
+            write(x, y, 8, bold, names[i], 0x5A655F);
+            x += widths[i] * span;
+        }
+        y -= 3;
+    }
+
+    /** A row with a mark at its left. */
+    void marked(Mark mark, float[] widths, String... cells) throws IOException {
+        var columns = new ArrayList<List<String>>();
+        int lines = 1;
+        float span = RIGHT - LEFT - 14;
+        for (int i = 0; i < cells.length; i++) {
+            List<String> wrapped = wrap(cells[i], 9, widths[i] * span - 8);
+            columns.add(wrapped);
+            lines = Math.max(lines, wrapped.size());
+        }
+        room(lines * 12f + 6);
+        mark(mark, LEFT + 4, y - 9);
+        for (int line = 0; line < lines; line++) {
+            y -= 12;
+            float x = LEFT + 14;
+            for (int i = 0; i < cells.length; i++) {
+                if (line < columns.get(i).size()) {
+                    write(x, y, 9, i == 0 ? bold : plain, columns.get(i).get(line), 0x1B2420);
+                }
+                x += widths[i] * span;
+            }
+        }
+        y -= 4;
+        stream.setStrokingColor(0.89f, 0.88f, 0.84f);
+        stream.setLineWidth(0.4f);
+        stream.moveTo(LEFT, y);
+        stream.lineTo(RIGHT, y);
+        stream.stroke();
+    }
+
+    private void mark(Mark mark, float x, float at) throws IOException {
+        switch (mark) {
+            case GOOD -> {
+                colour(0x1E8558);
+                round(x, at, 3.4f);
+                stream.fill();
+            }
+            case BAD -> {
+                colour(0xBF3F2A);
+                for (int i = 0; i < 6; i++) {
+                    double angle = Math.PI / 6 + i * Math.PI / 3;
+                    float px = (float) (x + 4.2 * Math.cos(angle));
+                    float py = (float) (at + 4.2 * Math.sin(angle));
+                    if (i == 0) {
+                        stream.moveTo(px, py);
+                    } else {
+                        stream.lineTo(px, py);
+                    }
+                }
+                stream.closePath();
+                stream.fill();
+            }
+            case OPEN -> {
+                stream.setStrokingColor(0.77f, 0.48f, 0.12f);
+                stream.setLineWidth(1.2f);
+                round(x, at, 3);
+                stream.stroke();
+            }
+        }
+    }
+
+    /** A circle of four Bezier arcs. */
+    private void round(float x, float at, float r) throws IOException {
+        float k = 0.5523f * r;
+        stream.moveTo(x + r, at);
+        stream.curveTo(x + r, at + k, x + k, at + r, x, at + r);
+        stream.curveTo(x - k, at + r, x - r, at + k, x - r, at);
+        stream.curveTo(x - r, at - k, x - k, at - r, x, at - r);
+        stream.curveTo(x + k, at - r, x + r, at - k, x + r, at);
+        stream.closePath();
     }
 
     /** One row; {@code widths} are parts of the page's width. The first cell may be bold. */

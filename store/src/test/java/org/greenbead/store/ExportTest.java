@@ -156,6 +156,87 @@ public class ExportTest {
                 .contains("set aside"), "nothing was waived, nothing is said of it");
     }
 
+    /** Handed to the customer: the answer first, no keys, nobody's number; and read back as it is drawn. */
+    @Test
+    public void customerReportAnswersFirst() throws Exception {
+        var source = CustomerReport.gather(ledger, "SB-0409", clock.instant());
+        Job job = source.job();
+        for (var note : List.of(
+                Map.entry("symptom",
+                        Map.<String, Object>of("words", "records lost after a knock", "reproduced", true,
+                                "before",
+                                "silent after a minute, call 0155 512 3384")),
+                Map.entry("rail",
+                        Map.<String, Object>of("name", "core", "ohm", 2.4, "lead_ohm", 0.2, "reference_ohm",
+                                18.2, "after_ohm", 18.6)),
+                Map.entry("tested",
+                        Map.<String, Object>of("what", "Records lost after a knock", "result", "pass",
+                                "minutes",
+                                60.0)),
+                Map.entry("diagnosis",
+                        Map.<String, Object>of("cause_class", "joint", "cause", "cracked_joint")),
+                Map.entry("disclosure", Map.<String, Object>of("alloy", "Sn63Pb37")))) {
+            job = job.with(
+                    new Kept(note.getKey().equals("symptom") ? "symptom-1" : job.freeId(note.getKey()),
+                            note.getKey(), Instant.EPOCH, "technician A",
+                            note.getValue()));
+        }
+        byte[] pdf = CustomerReport
+                .pdf(new CustomerReport.Source(job, source.board(), source.picture(), source.runs(),
+                        source.healthy(), source.at()), new Words(Locale.ENGLISH, TempUnit.CELSIUS));
+        String text = pdfText(pdf);
+        for (String wanted : List.of("Repair report", "SB-0409", "25 November 2026", "What was wrong",
+                "The fault sits in: joint; cause: cracked joint", "+1 % against a healthy board, 18.2",
+                "The joints hold lead now (Sn63Pb37)", "How sure we are", "The heat",
+                "the solder was shown to melt", "no real board was heated by it", "It works again")) {
+            assertTrue(text.contains(wanted), "\"" + wanted + "\" in " + text);
+        }
+        assertFalse(text.contains("512"), "a telephone number");
+        assertFalse(text.contains("cracked_joint") || text.matches(".*\\d:\\d\\d:\\d\\d\\.\\d.*"), text);
+        List<java.awt.image.BufferedImage> pages = PdfPages.of(pdf, 72);
+        assertTrue(pages.size() >= 2);
+        picture(pages);
+        int inked = 0;
+        var first = pages.getFirst();
+        for (int x = 320; x < 540; x += 4) {
+            for (int y = 120; y < 280; y += 4) {
+                inked += (first.getRGB(x, y) & 0xFFFFFF) == 0xFFFFFF ? 0 : 1;
+            }
+        }
+        assertTrue(inked > 300, "the board's picture stands at the right of the answer: " + inked);
+    }
+
+    private static void picture(List<java.awt.image.BufferedImage> pages) throws IOException {
+        String wanted = System.getProperty("greenbead.pictures");
+        for (int i = 0; wanted != null && i < pages.size(); i++) {
+            javax.imageio.ImageIO.write(pages.get(i), "png",
+                    Path.of(wanted, "report-" + i + ".png").toFile());
+        }
+    }
+
+    /** A job without any heat has its report as well. */
+    @Test
+    public void aDiagnosisOrADeclinedUnitHasItsReport() throws Exception {
+        Job job = ledger.job("SB-0417");
+        var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+        Job looked = job
+                .with(new Kept("diagnosis-9", "diagnosis", Instant.EPOCH, "", Map.of("cause_class", "die")));
+        var source = new CustomerReport.Source(looked, Optional.empty(),
+                Optional.of(folder.resolve("none.jpg")),
+                List.of(), Map.of(), clock.instant());
+        String text = pdfText(CustomerReport.pdf(source, words));
+        assertTrue(text.contains("It was examined; no repair was made")
+                && text.contains("The fault sits in: die"), text);
+        Job declined = looked.with(new Kept("decision-9", "decision", Instant.EPOCH, "",
+                Map.of("course", "decline", "reason",
+                        "The chip itself is gone; ask harbour@skerry.example")));
+        String said = pdfText(CustomerReport.pdf(new CustomerReport.Source(declined, Optional.empty(),
+                Optional.empty(), List.of(), Map.of(), clock.instant()), words));
+        assertTrue(said.contains("We did not attempt the repair") && said.contains("The chip itself is gone"),
+                said);
+        assertFalse(said.contains("harbour@"), said);
+    }
+
     private static String pdfText(byte[] pdf) throws IOException {
         try (var document = Loader.loadPDF(pdf)) {
             assertTrue(document.getNumberOfPages() >= 1);

@@ -56,6 +56,7 @@ public final class LedgerPage extends Page {
         var head = Looks.as(new VBox(4, Looks.label(texts.get("ledger.caps"), "caps"), count), "instruction");
         page = Looks.as(new VBox(head, filter, list), "page");
         backWord(texts.get("key.back"));
+        noteWord(texts.get("ledger.odds"));
         pedalNow();
         desk.io(() -> desk.ledger().runs(), runs -> {
             all = runs;
@@ -94,6 +95,11 @@ public final class LedgerPage extends Page {
     @Override
     public void back() {
         go.home();
+    }
+
+    @Override
+    public void note() {
+        go.odds();
     }
 
     @Override

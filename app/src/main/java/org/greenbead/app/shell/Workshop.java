@@ -27,6 +27,7 @@ import org.greenbead.app.inspect.StencilPage;
 import org.greenbead.app.jobs.JobsPage;
 import org.greenbead.app.jobs.NewJobPage;
 import org.greenbead.app.ledger.LedgerPage;
+import org.greenbead.app.ledger.OddsPage;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.overview.OverviewPage;
 import org.greenbead.app.overview.WaysPage;
@@ -36,6 +37,7 @@ import org.greenbead.app.picture.PicturePage;
 import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
 import org.greenbead.app.prove.ProofPage;
+import org.greenbead.app.prove.ReportPage;
 import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
@@ -499,6 +501,11 @@ public final class Workshop implements Navigator {
         show(new LedgerPage(desk, this), "ledger", Optional.empty());
     }
 
+    @Override
+    public void odds() {
+        show(new OddsPage(desk, this), "ledger", Optional.empty());
+    }
+
     /** What the rule book says of the whole job. */
     @Override
     public void book() {
@@ -629,6 +636,13 @@ public final class Workshop implements Navigator {
     public void proofs() {
         if (!current.isEmpty()) {
             show(new ProofPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void report() {
+        if (!current.isEmpty()) {
+            show(new ReportPage(desk, model(), this), "", Optional.empty());
         }
     }
 
@@ -833,6 +847,7 @@ public final class Workshop implements Navigator {
             case Y -> overview();
             case X -> courses();
             case V -> proofs();
+            case E -> report();
             case D -> picture();
             case P -> balls();
             case Q -> chips();

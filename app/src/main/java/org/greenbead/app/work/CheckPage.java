@@ -176,6 +176,9 @@ public final class CheckPage extends Page {
         if (bead().phase() == Phase.PROVE || bead().phase() == Phase.CLOSE) {
             door("proofs-door", texts.get("proof.door"), texts.get("proof.door.so"), go::proofs);
         }
+        if (bead().phase() == Phase.CLOSE) {
+            door("report-door", texts.get("custom.door"), texts.get("custom.door.so"), go::report);
+        }
         if (bead().phase() == Phase.PLAN) {
             org.greenbead.core.route.Job job = model.job();
             desk.compute(() -> Overview.of(job, plan), o -> {

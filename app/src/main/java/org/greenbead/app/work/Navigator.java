@@ -24,6 +24,9 @@ public interface Navigator {
 
     void ledger();
 
+    /** What became of the jobs of this ledger. */
+    void odds();
+
     /** The bench set-up, with what its runs have told. */
     void setup();
 
@@ -81,6 +84,9 @@ public interface Navigator {
 
     /** Its proofs before and after the work. */
     void proofs();
+
+    /** The customer's report, as it will be handed out. */
+    void report();
 
     /** To one question of a bead of the job in hand. */
     void ask(String beadId, String type, String field);
