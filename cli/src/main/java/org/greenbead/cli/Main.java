@@ -25,6 +25,8 @@ import picocli.CommandLine.Command;
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
         BoardCommand.class, BenchCommand.class, CurrentCommand.class,
         LeakCommand.class, DecisionCommands.Courses.class, DecisionCommands.Proofs.class,
+        ConfigureCommands.Straps.class, ConfigureCommands.Size.class, ConfigureCommands.Dumps.class,
+        ConfigureCommands.Lines.class, ConfigureCommands.Code.class,
         BeadCommands.Ball.class,
         FormingCommand.class,
         BeadCommands.Joint.class, BeadCommands.Spheres.class, BeadCommands.MapCommand.class,

@@ -1,0 +1,149 @@
+package org.greenbead.cli;
+
+import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.Test;
+
+/** Courses, proofs, straps, read-outs, lines and codes from the command line, on one job that goes from hand to hand. */
+public class DecideVerbsTest {
+    private Path folder;
+    private String printed = "";
+
+    @BeforeClass
+    public void begin() throws Exception {
+        folder = Files.createTempDirectory("greenbead-decide");
+        assertEquals(
+                run("new", "memory", file("job.json"), "--bench", "quay-1", "--board", "CP-12", "--complaint",
+                        "wants room", "--customer", "Ferry Hollin", "--id", "T-1", "--target", "U3",
+                        "--title", "plotter"),
+                0,
+                printed);
+    }
+
+    @AfterClass
+    public void end() throws Exception {
+        try (var all = Files.walk(folder)) {
+            for (Path p : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                Files.delete(p);
+            }
+        }
+    }
+
+    private String file(String name) {
+        return folder.resolve(name).toString();
+    }
+
+    private int run(String... args) {
+        var out = new StringWriter();
+        String[] all = java.util.Arrays.copyOf(args, args.length + 2);
+        all[args.length] = "--data";
+        all[args.length + 1] = file("data");
+        int status = Main.execute(new PrintWriter(out, true), new PrintWriter(out, true), all);
+        printed = out.toString();
+        return status;
+    }
+
+    @Test
+    public void coursesAreWeighedOnceWorthIsNoted() throws Exception {
+        assertEquals(run("courses", file("job.json")), 1);
+        assertTrue(printed.contains("rate and unit"), printed);
+        assertTrue(
+                printed.contains("closed: What is asked for is more capacity") || printed.contains("Reball"),
+                printed);
+        assertEquals(run("note", file("job.json"), "worth", "unit=300", "rate=48"), 0, printed);
+        assertEquals(run("note", file("job.json"), "course", "course=upgrade", "part=70", "attended_min=120"),
+                0);
+        assertEquals(run("courses", file("job.json"), "--json", file("courses.json")), 0, printed);
+        assertTrue(printed.contains("Upgrade     expected 316"), printed);
+        assertTrue(printed.contains("the part is worth 88 min"), printed);
+        String json = Files.readString(folder.resolve("courses.json"));
+        assertTrue(json.contains("\"break_even_min\" : 87.5") && json.contains("\"turns\""), json);
+    }
+
+    @Test
+    public void proofsStandWithTheirReasons() throws Exception {
+        Path job = folder.resolve("proof.json");
+        Files.copy(folder.resolve("job.json"), job);
+        assertEquals(run("note", job.toString(), "rail", "name=core", "ohm=1200", "after_ohm=0.4"), 0,
+                printed);
+        assertEquals(run("proofs", job.toString(), "--json", file("proofs.json")), 1);
+        assertTrue(printed.contains("fails rail       core: 1.20 kΩ -> 0.40 Ω. Short: \u2212100 %"), printed);
+        assertTrue(Files.readString(folder.resolve("proofs.json")).contains("\"answer\" : \"fails\""));
+    }
+
+    @Test
+    public void strapsGoFromThePlanToWhatIsFitted() throws Exception {
+        Path table = Files.writeString(folder.resolve("straps.csv"), """
+                # memory straps of the plotter
+                source;schematic
+                revision;C
+                vcc_v;1.8
+                strap;S0;R101;10k;R102;10k
+                strap;S1;R103;10k;R104;4.7k
+                code;01;MR-4G
+                code;10;MR-8G
+                """);
+        Path job = folder.resolve("straps.json");
+        Files.copy(folder.resolve("job.json"), job);
+        assertEquals(
+                run("straps", table.toString(), "--fitted", "R102,R103", "--to", "MR-8G", "--job",
+                        job.toString()),
+                1, printed);
+        assertTrue(printed.contains("now 01: MR-4G")
+                && printed.contains("S0: take off R102, fit R101 (10000 ohm)")
+                && printed.contains("S1: take off R103, fit R104 (4700 ohm)"), printed);
+        assertEquals(
+                run("straps", table.toString(), "--fitted", "R101,R104", "--to", "MR-8G", "--job",
+                        job.toString()),
+                0, printed);
+        String kept = Files.readString(job);
+        assertTrue(kept.contains("\"straps_before\" : \"01\"") && kept.contains("\"straps_after\" : \"10\""),
+                kept);
+        assertEquals(run("straps", table.toString(), "--fitted", "R101,R103,R104"), 1);
+        assertTrue(printed.contains("S1       low") || printed.contains("undefined"), printed);
+        Files.writeString(table, Files.readString(table) + "code;10;MR-16G\n");
+        assertEquals(run("straps", table.toString(), "--fitted", "R101,R104"), 2);
+        assertTrue(printed.contains("line 9") && printed.contains("stands twice"), printed);
+    }
+
+    @Test
+    public void readOutsLinesAndCodes() throws Exception {
+        Path a = Files.write(folder.resolve("a.bin"),
+                "....RM8-G ....".getBytes(java.nio.charset.StandardCharsets.ISO_8859_1));
+        Path b = Files.write(folder.resolve("b.bin"),
+                "....RM6-G ....".getBytes(java.nio.charset.StandardCharsets.ISO_8859_1));
+        assertEquals(run("dump", "find", a.toString(), "MR-8"), 0, printed);
+        assertTrue(printed.contains("0x00000004 swapped"), printed);
+        assertEquals(run("dump", "find", a.toString(), "VG-90"), 1);
+        assertEquals(run("dump", "diff", a.toString(), b.toString()), 1);
+        assertTrue(printed.contains("0x00000006 1 bytes"), printed);
+        Path before = Files.writeString(folder.resolve("before.txt"), "rail core 1200 ohm\nradio FAIL\n");
+        Path after = Files.writeString(folder.resolve("after.txt"), "rail core 1190 ohm\nradio ok\n");
+        assertEquals(run("lines", before.toString(), after.toString(), "--tolerance", "2", "--pin", "radio"),
+                1);
+        assertTrue(printed.contains("* gone     radio FAIL") && printed.contains("  close    rail core 1200"),
+                printed);
+        Path codes = Files.writeString(folder.resolve("codes.csv"),
+                "code,meaning,source\n3-1,memory not found,handbook 2029\n2-2,fan,\n4-1,one,a\n4-1,other,b\n");
+        assertEquals(run("code", codes.toString(), "--taps", "0,0.5,1.0,2.5"), 0, printed);
+        assertTrue(printed.contains("memory not found (handbook 2029)"), printed);
+        assertEquals(run("code", codes.toString(), "2 2"), 1);
+        assertTrue(printed.contains("it proves nothing"), printed);
+        assertEquals(run("code", codes.toString(), "4-1"), 1);
+        assertTrue(printed.contains("several rows"), printed);
+        assertEquals(run("code", codes.toString(), "9"), 1);
+        assertEquals(run("capacity", "--chips", "8", "--gbit", "16", "--bus", "64", "--width", "16",
+                "--limit", "8"), 1);
+        assertTrue(
+                printed.contains("16 GB, 4 chips a rank, 2 ranks")
+                        && printed.contains("more than the board bears"),
+                printed);
+    }
+}
