@@ -116,7 +116,9 @@ final class ConfigureCommands {
             result.put("straps", straps.straps().stream().map(s -> json(straps, s, then)).toList());
             json(json, result);
             keep(record(straps, now, changes));
-            return straps.code(now).contains("?") || !changes.isEmpty() ? 1 : 0;
+            return straps.code(now).contains("?") || !straps.oddPairs(now).isEmpty() || !changes.isEmpty()
+                    ? 1
+                    : 0;
         }
 
         private static String fit(StrapTable.Change c) {
@@ -135,12 +137,16 @@ final class ConfigureCommands {
         private void print(StrapTable straps, Set<String> fitted) {
             for (Strap s : straps.straps()) {
                 Strap.Reading r = straps.reading(s, fitted);
-                out().printf(Locale.ROOT, "  %-8s %-9s %s%n", s.name(),
+                String odd = !straps.oddPairs(fitted).contains(s)
+                        ? ""
+                        : fitted.contains(s.up()) ? "; both fitted: take one off" : "; none fitted";
+                out().printf(Locale.ROOT, "  %-8s %-9s %s%s%n", s.name(),
                         r.level().name().toLowerCase(Locale.ROOT),
                         r.level() == Strap.Level.FLOATING
-                                ? "nothing fitted"
+                                ? "no level"
                                 : String.format(Locale.ROOT, "%.3f V (%.3f to %.3f)", r.nominalV(), r.lowV(),
-                                        r.highV()));
+                                        r.highV()),
+                        odd);
             }
         }
 
@@ -165,8 +171,7 @@ final class ConfigureCommands {
             if (!straps.revision().isEmpty()) {
                 fields.put("table_revision", straps.revision());
             }
-            boolean pairs = straps.straps().stream()
-                    .allMatch(s -> now.contains(s.up()) != now.contains(s.down()));
+            boolean pairs = straps.oddPairs(now).isEmpty();
             fields.put(changes.isEmpty() ? "straps_after" : "straps_before", straps.code(now));
             if (changes.isEmpty()) {
                 boolean up = straps.straps().stream().anyMatch(s -> now.contains(s.up()));
