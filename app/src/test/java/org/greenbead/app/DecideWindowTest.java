@@ -145,7 +145,8 @@ public class DecideWindowTest extends DemoWindow {
                     ledger.save(
                             job.with(new Kept("tested-91", "tested", AT,
                                     n % 2 == 0 ? "technician A" : "technician B",
-                                    Map.of("what", "starts", "result", n == 2 ? "fail" : "pass"))),
+                                    Map.of("what", job.records("symptom").getFirst().text("words"), "result",
+                                            n == 2 ? "fail" : "pass"))),
                             "noted", "");
                 }
             }

@@ -9,11 +9,16 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleConsumer;
 import org.greenbead.core.account.Account;
+import org.greenbead.core.account.CurveRecords;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.chip.StockChip;
+import org.greenbead.core.electric.CurrentTrace;
+import org.greenbead.core.electric.CurveCompare;
+import org.greenbead.core.electric.CurveReference;
+import org.greenbead.core.electric.SimulatedStart;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -41,6 +46,12 @@ public final class DemoWorld {
     /** The job whose chip has been balled and photographed. */
     private static final String BALLED = "SB-0415";
     /** The job whose board was photographed again after the lift. */
+    /** The job that is at its proofs. */
+    private static final String PROVING = "SB-0409";
+    private static final List<Integer> HEALTHY_STARTS = List.of(1, 2);
+    private static final double SUPPLY_V = 12;
+    private static final double LIMIT_A = 3;
+    private static final int START_S = 22;
     private static final String LIFTED = "SB-0412";
     /** Jobs whose board was photographed at intake. */
     private static final List<String> PHOTOGRAPHED = List.of("SB-0417", "SB-0406");
@@ -148,6 +159,7 @@ public final class DemoWorld {
             Job seen = PHOTOGRAPHED.contains(job.id()) ? photographed(ledger, job) : job;
             seen = job.id().equals(LIFTED) ? lifted(ledger, photographed(ledger, job)) : seen;
             Job made = job.id().equals(BALLED) ? balled(ledger, seen) : seen;
+            made = job.id().equals(PROVING) ? recorded(ledger, made) : made;
             ledger.save(Account.noted(Optional.empty(), made, clock.instant(), ""), "opened", "");
         }
         new DemoPast(files, this).tell(ledger, clock, progress);
@@ -174,6 +186,38 @@ public final class DemoWorld {
         return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T10:31:00Z"),
                 "technician A",
                 java.util.Map.of("view", "balls", "file", kept.name(), "caption", "after the melt")));
+    }
+
+    /** Starts of the unit at the supply: of two healthy ones, of this one as it came and as it is now. */
+    private static Job recorded(Ledger ledger, Job job) throws BadFileException {
+        Job told = job;
+        for (int seed : HEALTHY_STARTS) {
+            CurrentTrace trace = start(SimulatedStart.Fault.NONE, seed);
+            told = curve(told, CurveRecords.fields(trace, CurveRecords.Taken.HEALTHY, Optional.empty(), 0,
+                    ledger.curves().add(trace)));
+        }
+        CurrentTrace before = start(SimulatedStart.Fault.NO_MEMORY, 5);
+        CurrentTrace after = start(SimulatedStart.Fault.NONE, 6);
+        for (CurrentTrace trace : List.of(before, after)) {
+            String file = ledger.curves().add(trace);
+            Optional<CurveReference> healthy = ledger.curves()
+                    .reference(CurveRecords.healthy(List.of(told), job.board(), file), trace);
+            told = curve(told, CurveRecords.fields(trace,
+                    trace == before ? CurveRecords.Taken.BEFORE : CurveRecords.Taken.AFTER,
+                    healthy.map(r -> CurveCompare.of(trace, r)),
+                    healthy.map(CurveReference::boards).orElse(0), file));
+        }
+        return told;
+    }
+
+    private static CurrentTrace start(SimulatedStart.Fault fault, long seed) {
+        return new SimulatedStart(SUPPLY_V, LIMIT_A, fault).trace(seed, START_S);
+    }
+
+    private static Job curve(Job job, java.util.Map<String, Object> fields) {
+        return job.with(
+                new Kept(job.freeId("curve"), "curve", Instant.parse("2026-11-24T12:05:00Z"), "technician A",
+                        fields));
     }
 
     /** The same board after the lift: the camera was held otherwise, and two small parts went with the air. */

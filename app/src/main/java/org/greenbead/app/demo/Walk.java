@@ -166,7 +166,6 @@ public final class Walk {
         await("the fit",
                 () -> text("#pedal-word").startsWith("Keep") || text("#fit-said").contains("cannot"));
         say(text("#fit-said"));
-        shot("13-calibrate");
         press(KeyCode.SPACE, "keeps it with the bench");
         await("the set-up", () -> scene.lookup("#setup-benches") != null);
         press(KeyCode.G, "back to the job");
@@ -227,16 +226,13 @@ public final class Walk {
         press(KeyCode.Y, "the plan at a glance");
         await("the six numbers", () -> !text("#over-ceiling-figure").isEmpty());
         say("lowest solidus " + text("#over-ceiling-figure") + ", kit: " + text("#over-kit-figure"));
-        shot("15-plan");
         press(KeyCode.D, "the board picture");
         await("the photo",
                 () -> scene.lookup("#picture-screws") != null && text("#picture-title").contains("WB-7"));
         pause();
         pause();
-        shot("16-board-picture");
         press(KeyCode.Q, "the chips");
         await("the chips", () -> scene.lookup("#chips-alike") != null);
-        shot("17-chips");
         press(KeyCode.O, "all jobs");
         await("the jobs", () -> scene.lookup("#job-SB-0406") != null);
         press(KeyCode.I, "searches");
@@ -255,6 +251,46 @@ public final class Walk {
         shot("19-jobs");
         press(KeyCode.LEFT, "back to the job");
         pause();
+        hand("SB-0417");
+        press(KeyCode.X, "its courses");
+        await("the courses", () -> text("#course-title").contains("expected cost"));
+        say("courses: " + text("#course-title") + "; " + text("#course-hangs"));
+        shot("13-courses");
+        hand("SB-0409");
+        press(KeyCode.V, "the proofs of SB-0409");
+        await("its proofs",
+                () -> scene.lookup("#proof-list") != null && !text("#proof-title").startsWith("Reading"));
+        say("proofs: " + text("#proof-title"));
+        shot("15-proofs");
+        press(KeyCode.E, "the report for its customer");
+        await("the report", () -> text("#report-number").startsWith("Page"));
+        shot("17-report");
+        go("prove_start");
+        await("the step", () -> scene.lookup("#curve-door") != null);
+        press(KeyCode.C, "its start-up current");
+        await("the curve", () -> text("#curve-title").startsWith("Alike"));
+        pause();
+        shot("16-start-up");
+        press(KeyCode.LEFT, "back to the step");
+        pause();
+    }
+
+    /** Goes through the jobs until one is in hand. */
+    private void hand(String job) throws InterruptedException, ExecutionException, TimeoutException {
+        for (int i = 0; i < 8 && !text("#job-id").equals(job); i++) {
+            String was = text("#job-id");
+            press(KeyCode.J, "the next job");
+            await("another job", () -> !text("#job-id").equals(was));
+        }
+        pause();
+    }
+
+    /** Presses a bead of the string. */
+    private void go(String bead) throws InterruptedException, ExecutionException, TimeoutException {
+        fx(() -> {
+            ((javafx.scene.control.ButtonBase) scene.lookup("#bead-" + bead)).fire();
+            return null;
+        });
     }
 
     private void speed(int times) throws InterruptedException, ExecutionException, TimeoutException {

@@ -68,6 +68,7 @@ public final class CheckPage extends Page {
     private final Label countWord = Looks.note("muted");
     private final VBox rows = Looks.as(new VBox(6), "check-rows");
     private final VBox side = new VBox(8);
+    private final VBox doors = new VBox(8);
     private final AskPane ask;
     private final LabelGate labels;
     private final Optional<PhotoPane> photos;
@@ -121,7 +122,13 @@ public final class CheckPage extends Page {
         side.setPrefWidth(330);
         side.setMinWidth(250);
         photos.ifPresent(side.getChildren()::add);
-        var middle = new HBox(12, leftSide, side);
+        doors();
+        doors.setMinHeight(Region.USE_PREF_SIZE);
+        VBox.setVgrow(side, Priority.ALWAYS);
+        var rightSide = doors.getChildren().isEmpty() ? side : new VBox(8, doors, side);
+        rightSide.setPrefWidth(330);
+        rightSide.setMinWidth(250);
+        var middle = new HBox(12, leftSide, rightSide);
         middle.setMinHeight(120);
         VBox.setVgrow(middle, Priority.ALWAYS);
         page = Looks.as(new VBox(head, middle), "page");
@@ -167,6 +174,20 @@ public final class CheckPage extends Page {
         Texts texts = desk.texts();
         side.getChildren().clear();
         photos.ifPresent(side.getChildren()::add);
+        if (bead().phase() == Phase.PLAN) {
+            org.greenbead.core.route.Job job = model.job();
+            desk.compute(() -> Overview.of(job, plan), o -> {
+                side.getChildren().setAll(PlanNumbers.of(o, desk.texts()));
+                board(plan);
+            });
+            return;
+        }
+        board(plan);
+    }
+
+    /** Pages that belong to this step, whatever is known of the board. */
+    private void doors() {
+        Texts texts = desk.texts();
         if (takesCurve()) {
             door("curve-door", texts.get("curve.open"), texts.get("curve.open.so"), this::curve);
         }
@@ -179,15 +200,6 @@ public final class CheckPage extends Page {
         if (bead().phase() == Phase.CLOSE) {
             door("report-door", texts.get("custom.door"), texts.get("custom.door.so"), go::report);
         }
-        if (bead().phase() == Phase.PLAN) {
-            org.greenbead.core.route.Job job = model.job();
-            desk.compute(() -> Overview.of(job, plan), o -> {
-                side.getChildren().setAll(PlanNumbers.of(o, desk.texts()));
-                board(plan);
-            });
-            return;
-        }
-        board(plan);
     }
 
     /** A way to a page that belongs to this step. */
@@ -198,7 +210,7 @@ public final class CheckPage extends Page {
         door.setId(id);
         door.setAccessibleRole(AccessibleRole.BUTTON);
         door.setOnMouseClicked(press -> open.run());
-        side.getChildren().add(door);
+        doors.getChildren().add(door);
     }
 
     private void board(RunPlan plan) {

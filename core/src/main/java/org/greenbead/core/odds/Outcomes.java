@@ -15,7 +15,7 @@ import org.greenbead.core.route.Job;
 
 /**
  * What became of jobs: by the last result of each thing that was tested after the work. All passed is well, one failed is not; a job in which
- * nothing was tested, or something was left untested and nothing failed, says nothing and is counted apart.
+ * nothing was tested, a complaint was not tried again, or something was left untested and nothing failed, says nothing and is counted apart.
  */
 public final class Outcomes {
     /** By what jobs are put together. */
@@ -42,6 +42,9 @@ public final class Outcomes {
         job.records("tested").forEach(t -> last.put(plain(t.text("what")), t.text("result")));
         if (last.containsValue("fail")) {
             return Optional.of(false);
+        }
+        if (!job.records("symptom").stream().allMatch(c -> last.containsKey(plain(c.text("words"))))) {
+            return Optional.empty();
         }
         return !last.isEmpty() && last.values().stream().allMatch("pass"::equals)
                 ? Optional.of(true)

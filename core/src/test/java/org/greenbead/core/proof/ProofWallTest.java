@@ -140,6 +140,22 @@ public class ProofWallTest {
         assertTrue(RailReferences.learn(jobs, "another", "").isEmpty());
     }
 
+    /** A job is told by its complaint, not by whatever else passes. */
+    @Test
+    public void somethingElseThatPassesSaysNothingOfAComplaint() {
+        Job job = note(note(job(), "symptom", "words", "Stays dark"), "tested", "what", "clock", "result",
+                "pass");
+        assertEquals(org.greenbead.core.odds.Outcomes.of(job), Optional.empty());
+        assertEquals(
+                org.greenbead.core.odds.Outcomes
+                        .of(note(job, "tested", "what", "stays dark", "result", "pass")),
+                Optional.of(true));
+        assertEquals(
+                org.greenbead.core.odds.Outcomes
+                        .of(note(job, "tested", "what", "stays dark", "result", "fail")),
+                Optional.of(false));
+    }
+
     private static Job renamed(Job j, String id) {
         return new Job(id, j.title(), j.complaint(), j.customer(), j.board(), j.target(), j.bench(),
                 j.beads(),
