@@ -1,6 +1,7 @@
 package org.greenbead.cli;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.io.PrintWriter;
@@ -144,6 +145,51 @@ public class DecideVerbsTest {
         assertTrue(
                 printed.contains("16 GB, 4 chips a rank, 2 ranks")
                         && printed.contains("more than the board bears"),
+                printed);
+    }
+
+    /** No entry, no start; the set goes to the job as records, and the rule book hears it. */
+    @Test
+    public void whatTravelsComesFromATableWithItsSource() throws Exception {
+        String job = file("travel.json");
+        assertEquals(
+                run("new", "transplant", job, "--bench", "quay-1", "--board", "KC-1", "--complaint", "dead",
+                        "--customer", "Ferry Hollin", "--id", "T-2", "--target", "U1", "--title", "camera"),
+                0, printed);
+        Path table = Files.writeString(folder.resolve("travel.csv"), """
+                platform,generation,chip,need,reason,source,date
+                KC,,U1,must,holds the keys,bench notes,2031-03
+                KC,,U2,must,paired,bench notes,2031-03
+                KC,,U9,never,calibrated to its board,bench notes,2031-03
+                """);
+        assertEquals(run("travel", job, table.toString()), 2);
+        assertTrue(printed.contains("the platform is not noted"), printed);
+        assertEquals(run("note", job, "unit", "platform=RB", "revision=C", "memory_type=MR", "region=n",
+                "firmware=2"), 0);
+        assertEquals(run("travel", job, table.toString()), 1);
+        assertTrue(printed.contains("stop: no row covers platform \"RB\""), printed);
+        assertEquals(run("note", job, "unit", "platform=KC"), 0);
+        assertEquals(run("note", job, "donor", "revision=B", "memory_type=MR", "region=n", "firmware=2",
+                "matches=yes"), 0);
+        assertEquals(run("travel", job, table.toString(), "--moved", "U1,U9"), 1);
+        assertTrue(printed.contains("missing: U2 must travel") && printed.contains("must stay: U9")
+                && printed.contains("donor: revision differs"), printed);
+        run("check", job);
+        assertTrue(
+                printed.contains("[transplant.moves-what-must-stay]")
+                        && printed.contains("[transplant.set-not-whole]"),
+                printed);
+        assertEquals(run("note", job, "donor", "revision=C"), 0);
+        assertEquals(run("travel", job, table.toString()), 0, printed);
+        assertTrue(printed.contains("donor: fits"), printed);
+        run("check", job);
+        assertFalse(
+                printed.contains("transplant.moves-what-must-stay")
+                        || printed.contains("transplant.set-not-whole"),
+                printed);
+        Files.writeString(table, Files.readString(table) + "KC,,U5,must,nobody knows,,\n");
+        assertEquals(run("travel", job, table.toString()), 2);
+        assertTrue(printed.contains("line 5") && printed.contains("nobody says where this comes from"),
                 printed);
     }
 }

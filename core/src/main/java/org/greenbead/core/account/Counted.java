@@ -10,6 +10,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.travel.DonorFit;
 
 /** What several records of a job say together: counts, sums, the worst, the last. */
 final class Counted {
@@ -313,7 +314,29 @@ final class Counted {
         }
         if (!set.isEmpty()) {
             tree.putIfAbsent("plan.travel_missing", count(set, t -> t.yes("must") && !t.yes("moves")));
+            tree.putIfAbsent("plan.travel_illegal", count(set, t -> t.yes("never") && t.yes("moves")));
         }
+        donor();
+    }
+
+    /** Whether the donor fits, by what is noted of both; what differs outweighs anybody's yes. */
+    private void donor() {
+        List<Kept> units = of("unit");
+        List<Kept> donors = of("donor");
+        if (units.isEmpty() || donors.isEmpty()) {
+            return;
+        }
+        DonorFit fit = DonorFit.of(units.getLast(), donors.getLast());
+        tree.from(Origin.Source.COMPUTED,
+                "records " + units.getLast().id() + " and " + donors.getLast().id());
+        fit.fits().ifPresent(fits -> {
+            if (!fits) {
+                tree.put("donor.matches", false);
+                tree.put("donor.differs", String.join(", ", fit.differ()).replace('_', ' '));
+            } else {
+                tree.putIfAbsent("donor.matches", true);
+            }
+        });
     }
 
     private void faces() {

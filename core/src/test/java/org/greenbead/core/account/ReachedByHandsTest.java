@@ -132,6 +132,8 @@ public class ReachedByHandsTest {
                 "picture view=whole;condition seal=whole state=good missing_noted=no;plan duty=fixed");
         reckoned("strap.more-than-the-obvious", "chip vendor=A vendor_before=B",
                 "chip vendor=A vendor_before=A");
+        reckoned("transplant.moves-what-must-stay", "transplant chip=U5 never=yes moves=yes",
+                "transplant chip=U5 never=yes moves=no");
         reckoned("transplant.set-not-whole", "transplant chip=U5 must=yes moves=no",
                 "transplant chip=U5 must=yes moves=yes");
         reckoned("stack.a-face-forgotten", "chip layers=2;face face=a done=yes;balls count=9",
