@@ -56,6 +56,8 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.X);
         window.awaitText("#course-title", "Replace: expected cost");
         window.picture("courses");
+        window.awaitNode("#course-evidence");
+        assertTrue(says("Tells most a minute"), "the next best test");
         assertFalse(window.text("#course-hangs").isEmpty());
         window.awaitText("#pedal-word", "Take: Replace");
         window.mouse("#course-reflow");

@@ -11,6 +11,7 @@ import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.decision.CourseSheet;
 import org.greenbead.core.decision.Decision;
 import org.greenbead.core.decision.Estimate;
+import org.greenbead.core.decision.Suspicions;
 import org.greenbead.core.proof.Confidence;
 import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.quantity.Quantity;
@@ -116,6 +117,53 @@ final class DecisionCommands {
                     e.chance() * 100, e.odds().quantile(0.05) * 100, e.odds().quantile(0.95) * 100,
                     e.odds().good(), e.odds().tries(), e.attendedMin(), w.cheapest() * 100,
                     e.assumed().isEmpty() ? "" : "; assumed: " + String.join(", ", e.assumed()));
+        }
+    }
+
+    /** Where the fault may sit. */
+    @Command(name = "evidence", mixinStandardHelpOptions = true, description = "Where the fault may sit by what is on record, what speaks for it, and which test would tell the most a minute; exit 1 while no place is likelier than all others together.")
+    static final class Evidence extends OnJob {
+        @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
+        private Path json;
+
+        @Override
+        public Integer call() throws Exception {
+            Job job = read();
+            var disk = new JobOnDisk(shared());
+            JobOnDisk.Surroundings around = disk.around(job);
+            Suspicions.Weighed w = Suspicions.of(job,
+                    JobFacts.known(job, around.plan(), around.around()).facts(),
+                    disk.jobs());
+            w.chance().forEach((place, p) -> out().printf(Locale.ROOT, "%3.0f %%  %s%n", p * 100,
+                    words().say("suspicion." + key(place))));
+            for (Suspicions.Speaks sign : w.signs()) {
+                out().printf(Locale.ROOT, "seen: %s (%s)%n", words().say("sign." + sign.id()),
+                        sign.decibans().entrySet().stream().filter(d -> Math.abs(d.getValue()) >= 1)
+                                .map(d -> String.format(Locale.ROOT, "%+.0f dB %s", d.getValue(),
+                                        words().say("suspicion." + key(d.getKey()))))
+                                .collect(java.util.stream.Collectors.joining(", ")));
+            }
+            if (w.signs().isEmpty()) {
+                out().println("nothing on record speaks for or against anything");
+            }
+            w.next().stream().limit(3)
+                    .forEach(n -> out().printf(Locale.ROOT, "next: %s (%.0f min, %.2f bit)%n",
+                            words().say("nexttest." + n.id()), n.minutes(), n.bits()));
+            Map<String, Object> result = new LinkedHashMap<>();
+            Map<String, Object> chance = new LinkedHashMap<>();
+            w.chance().forEach((place, p) -> chance.put(key(place), p));
+            result.put("chance", chance);
+            result.put("seen", w.signs().stream().map(Suspicions.Speaks::id).toList());
+            result.put("next",
+                    w.next().stream()
+                            .map(n -> Map.of("test", n.id(), "minutes", n.minutes(), "bits", n.bits()))
+                            .toList());
+            json(json, result);
+            return w.chance().get(w.likeliest()) > 0.5 ? 0 : 1;
+        }
+
+        private static String key(Suspicions.Place place) {
+            return place.name().toLowerCase(Locale.ROOT);
         }
     }
 

@@ -2,7 +2,9 @@ package org.greenbead.app.prove;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
@@ -24,6 +26,7 @@ import org.greenbead.core.decision.CourseRecords;
 import org.greenbead.core.decision.CourseSheet;
 import org.greenbead.core.decision.Decision;
 import org.greenbead.core.decision.Estimate;
+import org.greenbead.core.decision.Suspicions;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordTypes;
@@ -33,6 +36,7 @@ import org.greenbead.core.route.Job;
 /** Whether the unit is worth the attempt and by which course: courses side by side, and what the answer hangs on. */
 public final class CoursePage extends Page {
     private static final int MOST_TURNS = 3;
+    private static final int MOST_PLACES = 3;
     private static final double SIDE_WIDTH = 300;
     private static final double UNWEIGHED_WIDTH = 235;
     private final Desk desk;
@@ -101,7 +105,8 @@ public final class CoursePage extends Page {
         desk.compute(() -> {
             CourseSheet.Sheet made = CourseSheet.of(job, facts, ledger);
             return new Weighing(made, made.decision().map(Decision::weighed).orElse(List.of()),
-                    made.decision().map(Decision::turns).orElse(List.of()));
+                    made.decision().map(Decision::turns).orElse(List.of()),
+                    Suspicions.of(job, facts, ledger));
         }, w -> {
             if (mine == turn) {
                 show(w);
@@ -110,15 +115,18 @@ public final class CoursePage extends Page {
     }
 
     private record Weighing(CourseSheet.Sheet sheet, List<Decision.Weighed> weighed,
-            List<Decision.Turn> turns) {}
+            List<Decision.Turn> turns,
+            Suspicions.Weighed suspicions) {}
 
     private List<Decision.Turn> turns = List.of();
+    private Optional<Suspicions.Weighed> suspicions = Optional.empty();
 
     private void show(Weighing w) {
         Texts texts = desk.texts();
         sheet = Optional.of(w.sheet());
         weighed = w.weighed();
         turns = w.turns();
+        suspicions = Optional.of(w.suspicions());
         if (weighed.isEmpty()) {
             title.setText(texts.get("courses.wanted"));
             hangs.setText(texts.get("courses.wanted.so"));
@@ -128,6 +136,9 @@ public final class CoursePage extends Page {
                 card.setPrefWidth(UNWEIGHED_WIDTH);
                 return card;
             }).toList());
+            VBox where = evidence(w.suspicions());
+            where.setPrefWidth(UNWEIGHED_WIDTH);
+            unweighed.getChildren().add(where);
             side.getChildren().setAll(unweighed);
             arrange(false);
             pedal(new Pedal(texts.get("courses.worth"), texts.get("courses.worth.so"), true,
@@ -165,12 +176,35 @@ public final class CoursePage extends Page {
                     .forEach(t -> card.getChildren().add(Looks.label(said(t), "text-ink", "small")));
             side.getChildren().add(card);
         }
+        suspicions.ifPresent(w -> side.getChildren().add(evidence(w)));
         sheet.flatMap(s -> s.rate()
                 .flatMap(rate -> s.estimates().stream().filter(e -> e.part() > 0).findFirst()
                         .flatMap(e -> Decision.breakEvenMin(e.part(), rate))))
                 .ifPresent(m -> side.getChildren()
                         .add(Looks.label(texts.get("courses.breakeven", Math.round(m)), "muted", "small")));
         pedalFor();
+    }
+
+    /** Where the fault may sit, and what would tell most. */
+    private VBox evidence(Suspicions.Weighed w) {
+        Texts texts = desk.texts();
+        var card = Looks.as(new VBox(4, Looks.label(texts.get("courses.evidence"), "caps")), "card");
+        card.setId("course-evidence");
+        w.chance().entrySet().stream()
+                .sorted(Map.Entry.<Suspicions.Place, Double>comparingByValue().reversed())
+                .limit(MOST_PLACES).forEach(e -> card.getChildren().add(Looks.label(texts.get("courses.place",
+                        percent(e.getValue()),
+                        texts.say("suspicion." + e.getKey().name().toLowerCase(Locale.ROOT))),
+                        "text-ink", "small")));
+        String seen = w.signs().stream().map(s -> texts.say("sign." + s.id()))
+                .collect(Collectors.joining("; "));
+        card.getChildren().add(Looks.label(
+                seen.isEmpty() ? texts.get("courses.seen.none") : texts.get("courses.seen", seen), "muted",
+                "small"));
+        w.next().stream().findFirst()
+                .ifPresent(n -> card.getChildren().add(Looks.label(texts.get("courses.nexttest",
+                        texts.say("nexttest." + n.id()), Math.round(n.minutes())), "cure-line", "small")));
+        return card;
     }
 
     private void pedalFor() {

@@ -246,6 +246,11 @@ final class Counted {
         }
         tree.putIfAbsent("curve.samples", count(curves, c -> !c.text("taken").equals("healthy")));
         tree.putIfAbsent("curve.single_value", false);
+        curves.stream().filter(c -> c.text("taken").equals("before")).reduce((x, y) -> y)
+                .ifPresent(last -> tree.put("curve.before",
+                        List.of("alike", "departs").contains(last.text("outcome"))
+                                ? last.text("outcome")
+                                : "open"));
         curves.stream().filter(c -> c.text("taken").equals("after")).reduce((a, b) -> b).ifPresent(last -> {
             tree.from(Origin.Source.COMPUTED, "record " + last.id());
             String outcome = last.text("outcome");
@@ -281,6 +286,11 @@ final class Counted {
             evidence.add("rail");
         }
         List<Kept> symptoms = of("symptom");
+        List<String> changes = symptoms.stream().map(c -> c.fields().get("changes_with"))
+                .filter(List.class::isInstance).flatMap(l -> ((List<?>) l).stream()).map(String::valueOf)
+                .distinct()
+                .toList();
+        tree.putIfAbsent("diagnosis.changes_with", changes.isEmpty() ? null : changes);
         double tried = count(symptoms, s -> !s.text("test").isEmpty() || s.yes("reproduced"));
         if (tried > 0 || of("chip").stream().anyMatch(c -> !c.text("health_test").isEmpty())) {
             evidence.add("measurement");
