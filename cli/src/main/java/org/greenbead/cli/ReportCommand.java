@@ -2,6 +2,7 @@ package org.greenbead.cli;
 
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import org.greenbead.store.BadFileException;
 import org.greenbead.store.CustomerReport;
 import org.greenbead.store.JobReport;
 import org.greenbead.store.Ledger;
@@ -34,6 +35,10 @@ final class ReportCommand implements Callable<Integer> {
                         CustomerReport.gather(ledger, what, java.time.Instant.now()), shared.words()));
                 spec.commandLine().getOut().println("wrote " + out);
                 return 0;
+            }
+            if (!what.equals("last") && ledger.run(what).isEmpty()) {
+                throw new BadFileException("ledger", 0, "", "there is neither a job nor a run " + what,
+                        "List them with: greenbead jobs, greenbead ledger list");
             }
             RunEntry entry = Shared.run(ledger, what);
             SafeFiles.write(out, JobReport.pdf(ledger.job(entry.jobId()),

@@ -16,6 +16,7 @@ import org.testng.annotations.Test;
 public class DecideVerbsTest {
     private Path folder;
     private String printed = "";
+    private String data = "data";
 
     @BeforeClass
     public void begin() throws Exception {
@@ -45,7 +46,7 @@ public class DecideVerbsTest {
         var out = new StringWriter();
         String[] all = java.util.Arrays.copyOf(args, args.length + 2);
         all[args.length] = "--data";
-        all[args.length + 1] = file("data");
+        all[args.length + 1] = file(data);
         int status = Main.execute(new PrintWriter(out, true), new PrintWriter(out, true), all);
         printed = out.toString();
         return status;
@@ -191,5 +192,27 @@ public class DecideVerbsTest {
         assertEquals(run("travel", job, table.toString()), 2);
         assertTrue(printed.contains("line 5") && printed.contains("nobody says where this comes from"),
                 printed);
+    }
+
+    /** A job that nobody heated has its report; what is neither a job nor a run is named. */
+    @Test
+    public void aReportNeedsNoRun() throws Exception {
+        String job = file("report.json");
+        data = "own";
+        assertEquals(run("board", "new", "AB-1", "--size", "60x80"), 0, printed);
+        assertEquals(run("board", "put", "AB-1", "U1", "--at", "30x40", "--size", "14x14"), 0, printed);
+        assertEquals(run("bench", "new", "mine", "--kind", "open_small"), 0, printed);
+        assertEquals(run("new", "revive", job, "--bench", "mine", "--board", "AB-1", "--complaint", "dead",
+                "--customer",
+                "Ferry Hollin", "--id", "T-7", "--target", "U1", "--title", "sounder"), 0, printed);
+        assertEquals(run("import", job), 0, printed);
+        assertEquals(run("note", "T-7", "decision", "course=decline", "reason=no chip to be had"), 0,
+                printed);
+        assertEquals(run("report", "T-7", file("t7.pdf")), 0, printed);
+        assertTrue(Files.size(folder.resolve("t7.pdf")) > 10_000);
+        assertEquals(run("report", "NOPE", file("no.pdf")), 2);
+        assertTrue(printed.contains("neither a job nor a run NOPE"), printed);
+        assertFalse(Files.exists(folder.resolve("no.pdf")));
+        data = "data";
     }
 }

@@ -64,8 +64,10 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
 
         JobSummary make() {
             Answer answer = answer();
-            return new JobSummary(answer, line(answer), wrong(), done(), proofs, open(), expect(), mind(),
-                    Confidence.of(job, proofs));
+            boolean attempted = answer != Answer.DECLINED && answer != Answer.EXAMINED;
+            return new JobSummary(answer, line(answer), wrong(), done(), proofs,
+                    attempted ? open() : List.of(), expect(),
+                    mind(), Confidence.of(job, proofs));
         }
 
         private Optional<Kept> last(String type) {
@@ -141,7 +143,7 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
 
         private List<String> wrong() {
             var out = new ArrayList<String>();
-            out.add(words.say("closing.complaint", name(job.complaint())));
+            out.add(words.say("closing.complaint", name(Masking.of(job.complaint()))));
             for (Kept symptom : job.records("symptom")) {
                 symptom.noted("reproduced").ifPresent(r -> out.add(words.say(
                         Boolean.TRUE.equals(r) ? "closing.seen" : "closing.never_seen",

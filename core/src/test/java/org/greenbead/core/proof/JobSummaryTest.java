@@ -84,6 +84,18 @@ public class JobSummaryTest {
         assertTrue(temporary.expect().stream().anyMatch(e -> e.contains("may fail again")));
     }
 
+    /** The customer's own words are masked wherever they stand; a unit that nobody worked on lacks no proof. */
+    @Test
+    public void theComplaintIsMaskedAndADeclinedUnitLacksNothing() {
+        Job j = job();
+        Job called = new Job(j.id(), j.title(), "dead, call 0155 512 338", j.customer(), j.board(),
+                j.target(), j.bench(),
+                j.beads(), j.facts(), j.records(), j.account());
+        JobSummary s = of(note(note(called, "symptom", "words", "dead"), "decision", "course", "decline"));
+        assertEquals(s.wrong().getFirst(), "What you told us: dead, call •••.");
+        assertEquals(s.open(), List.of());
+    }
+
     @Test
     public void whatWasNotShownIsSaidAndNobodysNumber() {
         Job job = note(
