@@ -29,7 +29,7 @@ public class DecideWindowTest extends DemoWindow {
     public void aCourseIsTakenByWhatItIsExpectedToCost() throws Exception {
         job("SB-0415");
         window.press(KeyCode.X);
-        window.awaitText("#course-title", "What is the unit worth");
+        window.awaitText("#course-title", "Enter what the unit is worth");
         assertTrue(says("Decline"));
         window.picture("courses-wanted");
         window.press(KeyCode.SPACE);
@@ -57,7 +57,7 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#course-title", "Replace: expected cost");
         window.picture("courses");
         window.awaitNode("#course-evidence");
-        assertTrue(says("Tells most a minute"), "the next best test");
+        assertTrue(says("Best next test"), "the next best test");
         assertFalse(window.text("#course-hangs").isEmpty());
         window.awaitText("#pedal-word", "Take: Replace");
         window.mouse("#course-reflow");
@@ -132,7 +132,7 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#report-said", "report-sb-0417.pdf");
         assertTrue(java.nio.file.Files.size(window.data().resolve("exports/report-sb-0417.pdf")) > 10_000);
         window.press(KeyCode.N);
-        window.awaitText("#proof-title", "Nothing has been shown yet");
+        window.awaitText("#proof-title", "Nothing is tested yet");
         window.press(KeyCode.LEFT);
     }
 
@@ -159,9 +159,9 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.L);
         window.awaitNode("#ledger-list");
         window.press(KeyCode.N);
-        window.awaitText("#odds-title", "3 of 4 came out well, by kind of job");
+        window.awaitText("#odds-title", "3 of 4 jobs succeeded, by kind of job");
         window.awaitNode("#odds-revive");
-        window.awaitText("#odds-looked", "2 jobs do not tell. 2 groups, 1 pairs");
+        window.awaitText("#odds-looked", "2 jobs have no result yet. 2 groups, pairs compared: 1");
         window.picture("odds");
         window.press(KeyCode.DIGIT6);
         window.awaitText("#odds-title", "by person");

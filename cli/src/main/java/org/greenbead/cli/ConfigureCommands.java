@@ -255,6 +255,7 @@ final class ConfigureCommands {
             }
             Map<String, Object> fields = new LinkedHashMap<>();
             fields.put("text_found", !hits.isEmpty());
+            // Letters are bytes: looking for them as text is looking for their hexadecimal digits.
             fields.put("search_modes", List.of("text", "hex", "swapped"));
             fields.put("entries", (double) hits.size());
             keep(fields);

@@ -259,7 +259,7 @@ public final class Walk {
         hand("SB-0409");
         press(KeyCode.V, "the proofs of SB-0409");
         await("its proofs",
-                () -> scene.lookup("#proof-list") != null && !text("#proof-title").startsWith("Reading"));
+                () -> scene.lookup("#proof-list") != null && !text("#proof-title").startsWith("Loading"));
         say("proofs: " + text("#proof-title"));
         shot("15-proofs");
         press(KeyCode.E, "the report for its customer");

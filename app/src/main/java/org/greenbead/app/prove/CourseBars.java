@@ -12,6 +12,7 @@ import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
+import org.greenbead.app.look.AxisSteps;
 import org.greenbead.app.look.Looks;
 import org.greenbead.core.decision.Course;
 import org.greenbead.core.decision.Decision;
@@ -71,7 +72,7 @@ final class CourseBars extends Region {
         double high = Math.clamp((floor - TOP - shut - 1.6 * em) / Math.max(1, open.size()), 2.6 * em,
                 6.5 * em);
         double most = open.stream().mapToDouble(w -> Math.max(w.fails(), w.high())).max().orElse(1) * 1.04;
-        double step = step(most, (int) Math.clamp((right - left) / (5 * em), 3, 9));
+        double step = AxisSteps.step(most, (int) Math.clamp((right - left) / (5 * em), 3, 9));
         for (double v = 0; v <= most; v += step) {
             double x = left + (right - left) * v / most;
             drawing.getChildren().add(Looks.as(new Line(x, TOP, x, TOP + high * open.size()), "chart-grid"));
@@ -142,12 +143,5 @@ final class CourseBars extends Region {
         word.setX(Math.clamp(x - wide * anchor, 0, Math.max(0, getWidth() - wide)));
         word.setY(y);
         word.setMouseTransparent(true);
-    }
-
-    private static double step(double span, int about) {
-        double raw = span / about;
-        double power = Math.pow(10, Math.floor(Math.log10(raw)));
-        double lead = raw / power;
-        return (lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power;
     }
 }

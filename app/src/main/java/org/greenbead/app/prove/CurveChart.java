@@ -9,6 +9,7 @@ import javafx.scene.shape.Line;
 import javafx.scene.shape.Polyline;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
+import org.greenbead.app.look.AxisSteps;
 import org.greenbead.app.look.Looks;
 import org.greenbead.core.electric.CurrentTrace;
 
@@ -114,7 +115,7 @@ final class CurveChart extends Region {
     }
 
     private void grid(Frame f, double em) {
-        double rise = step(f.mostA(), 5);
+        double rise = AxisSteps.step(f.mostA(), 5);
         for (double a = 0; a <= f.mostA(); a += rise) {
             double y = f.y(a);
             drawing.getChildren().add(Looks.as(new Line(f.left(), y, f.left() + f.w(), y), "chart-grid"));
@@ -124,7 +125,7 @@ final class CurveChart extends Region {
             word.setX(f.left() - 6 - word.getLayoutBounds().getWidth());
             word.setY(y + 0.3 * em);
         }
-        double every = step(f.endS() - f.beginS(), (int) Math.clamp(f.w() / (4.5 * em), 3, 12));
+        double every = AxisSteps.step(f.endS() - f.beginS(), (int) Math.clamp(f.w() / (4.5 * em), 3, 12));
         double free = 0;
         for (double s = Math.ceil(f.beginS() / every) * every; s <= f.endS(); s += every) {
             Text word = Looks.as(new Text(number(s, every) + " s"), "chart-mono");
@@ -164,14 +165,6 @@ final class CurveChart extends Region {
     private static String number(double value, double step) {
         int digits = Math.max(0, (int) -Math.floor(Math.log10(step) + 1e-9));
         return String.format(Locale.ROOT, "%." + digits + "f", Math.abs(value) < step / 2 ? 0.0 : value);
-    }
-
-    /** 1, 2 or 5 times a power of ten, so that about so many fit. */
-    private static double step(double span, int about) {
-        double raw = span / about;
-        double power = Math.pow(10, Math.floor(Math.log10(raw)));
-        double lead = raw / power;
-        return (lead < 1.5 ? 1 : lead < 3.5 ? 2 : lead < 7.5 ? 5 : 10) * power;
     }
 
     private void curve(Curve c, Frame f, String style) {

@@ -89,7 +89,7 @@ public final class ProofPage extends Page {
                 column(texts.get("proof.column.before"), CELL_WIDTH),
                 column(texts.get("proof.column.after"), CELL_WIDTH),
                 Looks.label(texts.get("proof.column.says"), "caps"));
-        row.setStyle("-fx-padding: 0 1em 0 1em;");
+        row.getStyleClass().add("proof-columns");
         return row;
     }
 

@@ -1,9 +1,5 @@
 package org.greenbead.core.decision;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -14,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.book.Condition;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.kind.Table;
 import org.greenbead.core.odds.Odds;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.record.Kept;
@@ -173,31 +170,20 @@ public final class CourseSheet {
         return Optional.of(record.number(field)).filter(v -> v >= 0);
     }
 
-    private static List<String[]> table(String name, int columns) {
-        try (InputStream in = CourseSheet.class.getResourceAsStream(name)) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines()
-                    .filter(l -> !l.isBlank() && !l.startsWith("#"))
-                    .map(l -> Arrays.stream(l.split("\\|", columns)).map(String::strip)
-                            .toArray(String[]::new))
-                    .toList();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
     private static Course course(String key) {
         return Course.valueOf(key.toUpperCase(Locale.ROOT));
     }
 
     private static Map<Course, double[]> usual() {
         var usual = new EnumMap<Course, double[]>(Course.class);
-        table("courses.txt", 4).forEach(c -> usual.put(course(c[0]),
+        Table.rows(CourseSheet.class, "courses.txt", 4).forEach(c -> usual.put(course(c[0]),
                 Arrays.stream(c).skip(1).mapToDouble(Double::parseDouble).toArray()));
         return Collections.unmodifiableMap(usual);
     }
 
     private static List<Closed> closed() {
-        return table("closed.txt", 3).stream().map(c -> new Closed(course(c[0]), c[1], new Condition(c[2])))
+        return Table.rows(CourseSheet.class, "closed.txt", 3).stream()
+                .map(c -> new Closed(course(c[0]), c[1], new Condition(c[2])))
                 .toList();
     }
 }

@@ -1,9 +1,5 @@
 package org.greenbead.core.decision;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -14,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.book.Condition;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.kind.Table;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.route.Job;
 
@@ -136,29 +133,18 @@ public final class Suspicions {
         return Arrays.stream(p).filter(v -> v > 0).map(v -> -v * Math.log(v) / Math.log(2)).sum();
     }
 
-    private static List<String[]> table(String name, int columns) {
-        try (InputStream in = Suspicions.class.getResourceAsStream(name)) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8).lines()
-                    .filter(l -> !l.isBlank() && !l.startsWith("#"))
-                    .map(l -> Arrays.stream(l.split("\\|", columns)).map(String::strip)
-                            .toArray(String[]::new))
-                    .toList();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
     private static double[] numbers(String[] cells, int from) {
         return Arrays.stream(cells).skip(from).mapToDouble(Double::parseDouble).toArray();
     }
 
     private static List<Sign> signs() {
-        return table("evidence.txt", 7).stream().map(c -> new Sign(c[0], new Condition(c[1]), numbers(c, 2)))
+        return Table.rows(Suspicions.class, "evidence.txt", 7).stream()
+                .map(c -> new Sign(c[0], new Condition(c[1]), numbers(c, 2)))
                 .toList();
     }
 
     private static List<Test> tests() {
-        return table("tests.txt", 8).stream()
+        return Table.rows(Suspicions.class, "tests.txt", 8).stream()
                 .map(c -> new Test(c[0], Double.parseDouble(c[1]), new Condition(c[2]), numbers(c, 3)))
                 .toList();
     }

@@ -15,6 +15,9 @@ public final class CurveCompare {
     private static final double LEAST_TIME_S = 0.6;
     /** A stage in which more than this does not fit has another shape. */
     private static final double UNFIT_PART = 0.3;
+    /** How far standby may lie from the usual: a part of the peak (offset of the meter) and of itself. Judgement. */
+    private static final double STANDBY_OF_PEAK = 0.02;
+    private static final double STANDBY_OF_ITSELF = 0.3;
     private static final double UNFIT_S = 0.6;
     /** Back to less than this part of what is usual. */
     private static final double FALLEN_PART = 0.3;
@@ -122,7 +125,8 @@ public final class CurveCompare {
 
     private static void standby(CurveReference.Started subject, CurveReference reference,
             CurveReference.Stage first, List<Departure> out) {
-        double sd = 0.02 * reference.usualPeakA() + 0.3 * Math.abs(reference.standbyA());
+        double sd = STANDBY_OF_PEAK * reference.usualPeakA()
+                + STANDBY_OF_ITSELF * Math.abs(reference.standbyA());
         if (subject.standbyA() - reference.standbyA() > DEPARTS_SDS * sd) {
             out.add(new Departure(first, Kind.STANDBY, -1e-3, subject.standbyA(), reference.standbyA()));
         }

@@ -10,12 +10,12 @@ import java.util.List;
 import java.util.function.Function;
 
 /** Shipped tables of fields between bars; lines with # say where they are from. */
-final class Table {
+public final class Table {
     private Table() {
     }
 
     /** @throws IllegalStateException when a line has another number of fields */
-    static List<String[]> rows(Class<?> beside, String file, int fields) {
+    public static List<String[]> rows(Class<?> beside, String file, int fields) {
         try (var in = new BufferedReader(
                 new InputStreamReader(beside.getResourceAsStream(file), StandardCharsets.UTF_8))) {
             return in.lines().map(String::strip).filter(l -> !l.isEmpty() && !l.startsWith("#")).map(l -> {
