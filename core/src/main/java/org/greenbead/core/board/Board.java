@@ -74,7 +74,12 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
     }
 
     public Optional<Chip> chip(String name) {
-        return chips.stream().filter(c -> c.name().equals(name)).findFirst();
+        for (Chip chip : chips) {
+            if (chip.name().equals(name)) {
+                return Optional.of(chip);
+            }
+        }
+        return Optional.empty();
     }
 
     /** @throws IllegalArgumentException naming the chips that there are */

@@ -2,6 +2,7 @@ package org.greenbead.core.electric;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntToDoubleFunction;
 
 /**
  * The stages of a reference found again on another start: a hidden semi-Markov model (Yu 2010, Hidden semi-Markov models, Artificial
@@ -105,12 +106,12 @@ final class StartAlignment {
     }
 
     /** How a stretch fits a stage, its length aside. */
-    private double fits(CurveReference.Stage s, int from, int to) {
+    private double fits(double levelA, double levelSdA, int from, int to) {
         int count = to - from;
         double mean = (sum[to] - sum[from]) / count;
         double about = Math.max(0, squares[to] - squares[from] - count * mean * mean);
         int on = steady(from, to);
-        double level = ((sum[to] - sum[on]) / (to - on) - s.levelA()) / levelSd(s, count);
+        double level = ((sum[to] - sum[on]) / (to - on) - levelA) / levelSdA;
         return WEIGHT * about / (2 * commonA2) + Math.min(level * level / 2, DEPARTURE);
     }
 
@@ -127,6 +128,14 @@ final class StartAlignment {
 
     private double gone(int from) {
         return DEPARTURE + (n - from) * goneEach;
+    }
+
+    private double[] byCount(IntToDoubleFunction of) {
+        double[] values = new double[n + 1];
+        for (int count = SHORTEST; count <= n; count++) {
+            values[count] = of.applyAsDouble(count);
+        }
+        return values;
     }
 
     private Result found() {
@@ -153,6 +162,10 @@ final class StartAlignment {
                     }
                 }
             }
+            // These depend on the number of cells alone, and there are as many stretches as pairs of cells.
+            double[] levelSdA = byCount(c -> levelSd(stage, c));
+            double[] wholeLength = byCount(c -> length(stage, c, false));
+            double[] brokenLength = byCount(c -> length(stage, c, true));
             for (int b = SHORTEST; b <= n; b++) {
                 double open = Double.MAX_VALUE;
                 int openFrom = -1;
@@ -160,14 +173,14 @@ final class StartAlignment {
                     if (enter[a] == Double.MAX_VALUE) {
                         continue;
                     }
-                    double fit = enter[a] + fits(stage, a, b);
-                    double whole = fit + length(stage, b - a, false);
+                    double fit = enter[a] + fits(stage.levelA(), levelSdA[b - a], a, b);
+                    double whole = fit + wholeLength[b - a];
                     if (whole < best[s][b]) {
                         best[s][b] = whole;
                         cameFrom[s][b] = a;
                         cameStage[s][b] = before[a];
                     }
-                    double broken = fit + length(stage, b - a, true);
+                    double broken = fit + brokenLength[b - a];
                     if (broken < open) {
                         open = broken;
                         openFrom = a;

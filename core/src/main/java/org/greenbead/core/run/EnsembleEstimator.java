@@ -64,6 +64,7 @@ final class EnsembleEstimator implements JointEstimator {
     private final Uncertainty known;
     private final double[] y = new double[MEMBERS];
     private final double[] x = new double[MEMBERS];
+    private final CellRegression byCell;
     private final List<ProbePlace> probes;
     private final double[] besideK;
     private final double[] surprise;
@@ -80,6 +81,7 @@ final class EnsembleEstimator implements JointEstimator {
     EnsembleEstimator(HeatScene scene, Uncertainty known, long seed) {
         members = Twin.draw(scene, known, MEMBERS, seed);
         this.known = known;
+        byCell = new CellRegression(MEMBERS, members.getFirst().model().cells());
         probes = scene.probes();
         besideK = new double[probes.size()];
         surprise = new double[probes.size()];
@@ -90,6 +92,7 @@ final class EnsembleEstimator implements JointEstimator {
     private EnsembleEstimator(EnsembleEstimator other) {
         members = other.members.stream().map(Twin::copy).toList();
         known = other.known;
+        byCell = new CellRegression(MEMBERS, members.getFirst().model().cells());
         probes = other.probes;
         besideK = other.besideK.clone();
         surprise = other.surprise.clone();
@@ -195,11 +198,9 @@ final class EnsembleEstimator implements JointEstimator {
      * deviation: everything follows by its covariance with it.
      */
     private void regress(double variance, double shiftK, double keep) {
+        byCell.regress(members, y, variance, shiftK, keep);
         int unknowns = members.getFirst().unknowns();
-        for (int i = 0; i < unknowns; i++) {
-            if (!members.getFirst().shifts(i)) {
-                continue;
-            }
+        for (int i = members.getFirst().model().cells(); i < unknowns; i++) {
             for (int m = 0; m < MEMBERS; m++) {
                 x[m] = members.get(m).unknown(i);
             }
@@ -280,10 +281,7 @@ final class EnsembleEstimator implements JointEstimator {
         sinceCorrectionS = 0;
     }
 
-    /**
-     * Covariance of {@link #x} with {@link #y}, shrunk by what a sample correlation of this size can be chance:
-     * 1 - 1/((n-1) r^2), nothing below one standard error. Keeps far cells from following noise.
-     */
+    /** Covariance of {@link #x} with {@link #y}, shrunk as {@link CellRegression} says. */
     private double trustedCovariance(double varianceY) {
         double mean = 0;
         for (double value : x) {

@@ -1,7 +1,6 @@
 package org.greenbead.core.run;
 
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Arrays;
 
 /** The last two minutes of one quantity, kept at two points a second however often it comes. */
@@ -45,19 +44,19 @@ final class Trace {
 
     /** Robust slope over {@code fromS} to {@code toS}; NaN when that span is not covered by at least five points. */
     double slope(double fromS, double toS) {
-        var x = new ArrayList<Double>();
-        var y = new ArrayList<Double>();
+        double[] x = new double[points.size()];
+        double[] y = new double[points.size()];
+        int n = 0;
         for (double[] p : points) {
             if (p[0] >= fromS - 1e-9 && p[0] <= toS + 1e-9) {
-                x.add(p[0]);
-                y.add(p[1]);
+                x[n] = p[0];
+                y[n++] = p[1];
             }
         }
-        if (x.size() < 5 || x.getLast() - x.getFirst() < 0.7 * (toS - fromS)) {
+        if (n < 5 || x[n - 1] - x[0] < 0.7 * (toS - fromS)) {
             return Double.NaN;
         }
-        return RobustSlope.of(x.stream().mapToDouble(Double::doubleValue).toArray(),
-                y.stream().mapToDouble(Double::doubleValue).toArray());
+        return RobustSlope.of(Arrays.copyOf(x, n), Arrays.copyOf(y, n));
     }
 
     /** Median over {@code aroundS} ± {@code halfS}; NaN without points there. */

@@ -203,11 +203,6 @@ final class Twin {
         };
     }
 
-    /** A joint cell holds little heat and follows its neighbours within a step; shifting its latent heat would make it jump. */
-    boolean shifts(int i) {
-        return i >= model.cells() || !model.melts(i);
-    }
-
     void shift(int i, double by) {
         int cells = model.cells();
         if (i < cells) {

@@ -1,6 +1,8 @@
 package org.greenbead.core.thermal;
 
+import java.util.Arrays;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.recipe.AirSetting;
@@ -19,9 +21,7 @@ final class BenchSurroundings implements Surroundings {
     private final HeatScene scene;
     /** True where set-points are followed to the step's middle, which first-order steps want; else to its end. */
     private final boolean middleOfStep;
-    private final double upScale;
-    private final double downScale;
-    private final double sideScale;
+    private final Faces faces;
     private double jet;
     private double preheater;
     private double heaterC;
@@ -35,10 +35,7 @@ final class BenchSurroundings implements Surroundings {
         this.grid = grid;
         this.scene = scene;
         this.middleOfStep = middleOfStep;
-        double root = Math.sqrt(Math.sqrt(grid.meanSideM));
-        upScale = 1.32 / root;
-        downScale = 0.59 / root;
-        sideScale = 1.42 / Math.sqrt(Math.sqrt(0.005));
+        faces = new Faces(grid);
         jet = multipliers.jet() * scene.air().multiplier();
         preheater = multipliers.preheater() * scene.heater().map(BottomHeater::multiplier).orElse(1.0);
         heaterC = scene.heaterStartC();
@@ -51,9 +48,7 @@ final class BenchSurroundings implements Surroundings {
         grid = other.grid;
         scene = other.scene;
         middleOfStep = other.middleOfStep;
-        upScale = other.upScale;
-        downScale = other.downScale;
-        sideScale = other.sideScale;
+        faces = other.faces;
         jet = other.jet;
         preheater = other.preheater;
         heaterC = other.heaterC;
@@ -136,72 +131,128 @@ final class BenchSurroundings implements Surroundings {
             axis = Jet.axisShare(air.distanceMm() / air.nozzleMm(), exitActsC, ambient)
                     * (exitActsC - ambient);
         }
+        still(surfaceC, hWPerM2K, refC);
+        moved(strength, axis, hWPerM2K, refC);
+        weigh(surfaceC, hWPerM2K, refC);
+        plate(surfaceC, hWPerM2K, refC);
+        for (int f : faces.onSupport) {
+            hWPerM2K[f] = scene.support().orElseThrow().contactWPerM2K();
+            refC[f] = hWPerM2K[f] * supportC;
+        }
+        for (int f = 0; f < refC.length; f++) {
+            refC[f] = refC[f] / hWPerM2K[f];
+        }
+    }
+
+    /** The coefficient of still air, and the room as what it leads to. */
+    private void still(double[] surfaceC, double[] h, double[] towardsC) {
+        double ambient = scene.ambientC();
+        double[] scale = faces.stillScale;
+        for (int f = 0; f < surfaceC.length; f++) {
+            h[f] = scale[f] * Math.sqrt(Math.sqrt(Math.max(0.5, Math.abs(surfaceC[f] - ambient))));
+        }
+        Arrays.fill(towardsC, ambient);
+    }
+
+    /** Jet and fan mixed into what still air does. */
+    private void moved(double strength, double axisK, double[] h, double[] towardsC) {
         double fanTop = cube(input.fanTopWPerM2K());
         double fanBottom = cube(input.fanBottomWPerM2K());
-        double ambientK = ambient + KELVIN;
-        double heaterK = heaterActsC + KELVIN;
-        BottomHeater heater = scene.heater().orElse(null);
-        for (int f = 0; f < surfaceC.length; f++) {
-            double surface = surfaceC[f];
-            double rise = Math.sqrt(Math.sqrt(Math.max(0.5, Math.abs(surface - ambient))));
-            double still;
-            double fan;
-            switch (grid.facing[f]) {
-                case UP -> {
-                    still = upScale * rise;
-                    fan = fanTop;
-                }
-                case DOWN -> {
-                    still = downScale * rise;
-                    fan = fanBottom;
-                }
-                default -> {
-                    still = sideScale * rise;
-                    fan = fanTop;
+        if (fanTop > 0 || fanBottom > 0) {
+            for (int f = 0; f < h.length; f++) {
+                double fan = grid.facing[f] == SheetGrid.Facing.DOWN ? fanBottom : fanTop;
+                if (fan > 0 && !(strength > 0 && grid.jetShare[f] > 0)) {
+                    h[f] = Math.cbrt(cube(h[f]) + fan);
                 }
             }
-            double h = still;
-            double ref = ambient;
-            double share = grid.jetShare[f];
-            if (share > 0 && strength > 0) {
+        }
+        if (strength > 0) {
+            double ambient = scene.ambientC();
+            for (int f : faces.underJet) {
                 int column = grid.faceColumn[f];
-                double hJet = cube(share * strength * field.share[column]);
-                double all = hJet + cube(still) + fan;
-                h = Math.cbrt(all);
-                ref = ambient + axis * field.excess[column] * hJet / all;
-            } else if (fan > 0) {
-                h = Math.cbrt(cube(still) + fan);
+                double hJet = cube(grid.jetShare[f] * strength * field.share[column]);
+                double fan = grid.facing[f] == SheetGrid.Facing.DOWN ? fanBottom : fanTop;
+                double all = hJet + cube(h[f]) + fan;
+                h[f] = Math.cbrt(all);
+                towardsC[f] = ambient + axisK * field.excess[column] * hJet / all;
             }
-            double surfaceK = surface + KELVIN;
-            double eps = grid.emissivity[f] * SIGMA;
-            double seesRoom = 1 - grid.view[f];
-            double toRoom = eps * (surfaceK * surfaceK + ambientK * ambientK) * (surfaceK + ambientK)
-                    * seesRoom;
-            double toAir = h * seesRoom;
-            double total = toAir + toRoom;
-            double weighed = toAir * ref + toRoom * ambient;
-            switch (grid.against[f]) {
-                case OPEN_PLATE -> {
-                    double gap = heater.contact() ? RECESS_H : heater.gapHWPerM2K();
-                    double plate = preheater * grid.view[f] * (gap + heater.emissivity() * eps
-                            * (surfaceK * surfaceK + heaterK * heaterK) * (surfaceK + heaterK));
-                    total += plate;
-                    weighed += plate * heaterActsC;
-                }
-                case CONTACT_PLATE -> {
-                    double plate = preheater * grid.view[f] * heater.gapHWPerM2K();
-                    total += plate;
-                    weighed += plate * heaterActsC;
-                }
-                case SUPPORT -> {
-                    total = scene.support().orElseThrow().contactWPerM2K();
-                    weighed = total * supportC;
-                }
-                default -> {
-                }
+        }
+    }
+
+    /** Air and room together: the coefficient, and the product of it and the temperature it leads to. */
+    private void weigh(double[] surfaceC, double[] h, double[] towardsC) {
+        double ambient = scene.ambientC();
+        double ambientK = ambient + KELVIN;
+        double[] sigma = faces.sigmaWPerM2K4;
+        double[] room = faces.seesRoom;
+        for (int f = 0; f < surfaceC.length; f++) {
+            double surfaceK = surfaceC[f] + KELVIN;
+            double toRoom = sigma[f] * (surfaceK * surfaceK + ambientK * ambientK) * (surfaceK + ambientK)
+                    * room[f];
+            double toAir = h[f] * room[f];
+            h[f] = toAir + toRoom;
+            towardsC[f] = toAir * towardsC[f] + toRoom * ambient;
+        }
+    }
+
+    private void plate(double[] surfaceC, double[] h, double[] weighed) {
+        if (scene.heater().isEmpty()) {
+            return;
+        }
+        BottomHeater heater = scene.heater().get();
+        double heaterK = heaterActsC + KELVIN;
+        double gap = heater.contact() ? RECESS_H : heater.gapHWPerM2K();
+        double emissivity = heater.emissivity();
+        for (int f : faces.overPlate) {
+            double surfaceK = surfaceC[f] + KELVIN;
+            double plate = preheater * grid.view[f] * (gap + emissivity * faces.sigmaWPerM2K4[f]
+                    * (surfaceK * surfaceK + heaterK * heaterK) * (surfaceK + heaterK));
+            h[f] += plate;
+            weighed[f] += plate * heaterActsC;
+        }
+        for (int f : faces.onPlate) {
+            double plate = preheater * grid.view[f] * heater.gapHWPerM2K();
+            h[f] += plate;
+            weighed[f] += plate * heaterActsC;
+        }
+    }
+
+    /** What never changes of a grid's faces, in the shape that the loops want. */
+    private static final class Faces {
+        final double[] stillScale;
+        final double[] sigmaWPerM2K4;
+        final double[] seesRoom;
+        final int[] underJet;
+        final int[] overPlate;
+        final int[] onPlate;
+        final int[] onSupport;
+
+        Faces(SheetGrid grid) {
+            int n = grid.faceCell.length;
+            double root = Math.sqrt(Math.sqrt(grid.meanSideM));
+            double up = 1.32 / root;
+            double down = 0.59 / root;
+            double side = 1.42 / Math.sqrt(Math.sqrt(0.005));
+            stillScale = new double[n];
+            sigmaWPerM2K4 = new double[n];
+            seesRoom = new double[n];
+            for (int f = 0; f < n; f++) {
+                stillScale[f] = switch (grid.facing[f]) {
+                    case UP -> up;
+                    case DOWN -> down;
+                    case SIDEWAYS -> side;
+                };
+                sigmaWPerM2K4[f] = grid.emissivity[f] * SIGMA;
+                seesRoom[f] = 1 - grid.view[f];
             }
-            hWPerM2K[f] = total;
-            refC[f] = weighed / total;
+            underJet = IntStream.range(0, n).filter(f -> grid.jetShare[f] > 0).toArray();
+            overPlate = against(grid, SheetGrid.Against.OPEN_PLATE);
+            onPlate = against(grid, SheetGrid.Against.CONTACT_PLATE);
+            onSupport = against(grid, SheetGrid.Against.SUPPORT);
+        }
+
+        private static int[] against(SheetGrid grid, SheetGrid.Against what) {
+            return IntStream.range(0, grid.faceCell.length).filter(f -> grid.against[f] == what).toArray();
         }
     }
 

@@ -3,6 +3,7 @@ package org.greenbead.core.thermal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
@@ -23,9 +24,14 @@ public final class SheetModel implements HeatModel {
 
     private final HeatScene scene;
     private final SheetGrid grid;
+    private final SheetGrid.Stack target;
     private final Resolution resolution;
     private final SheetSolver solver;
     private final Surroundings surroundings;
+    /** Cells with latent heat. */
+    private final int[] melting;
+    /** 1 for a cell without latent heat, 0 for one that can melt. */
+    private final double[] steady;
     private final double[] heatJ;
     private final double[] lastHeatJ;
     private final double[] newHeatJ;
@@ -34,6 +40,8 @@ public final class SheetModel implements HeatModel {
     private final double[] guessC;
     private final double[] solution;
     private final double[] rightSide;
+    private final double[] slopeJPerK;
+    private final double[] nowC;
     private final double[] faceC;
     private final double[] hWPerM2K;
     private final double[] faceWPerK;
@@ -66,9 +74,12 @@ public final class SheetModel implements HeatModel {
     SheetModel(HeatScene scene, SheetGrid grid, Resolution resolution, Surroundings surroundings) {
         this.scene = scene;
         this.grid = grid;
+        target = grid.stack(scene.target());
         this.resolution = resolution;
         this.surroundings = surroundings;
         solver = new SheetSolver(grid);
+        melting = IntStream.range(0, grid.cells).filter(i -> grid.latentJ[i] > 0).toArray();
+        steady = Arrays.stream(grid.latentJ).map(l -> l > 0 ? 0 : 1).toArray();
         int n = grid.cells;
         heatJ = new double[n];
         lastHeatJ = new double[n];
@@ -78,6 +89,8 @@ public final class SheetModel implements HeatModel {
         guessC = new double[n];
         solution = new double[n];
         rightSide = new double[n];
+        slopeJPerK = new double[n];
+        nowC = new double[n];
         int faces = grid.faceCell.length;
         faceC = new double[faces];
         hWPerM2K = new double[faces];
@@ -94,9 +107,12 @@ public final class SheetModel implements HeatModel {
     private SheetModel(SheetModel other) {
         scene = other.scene;
         grid = other.grid;
+        target = other.target;
         resolution = other.resolution;
         surroundings = other.surroundings.copy();
-        solver = new SheetSolver(grid);
+        solver = new SheetSolver(other.solver);
+        melting = other.melting;
+        steady = other.steady;
         heatJ = other.heatJ.clone();
         lastHeatJ = other.lastHeatJ.clone();
         newHeatJ = other.newHeatJ.clone();
@@ -105,6 +121,8 @@ public final class SheetModel implements HeatModel {
         guessC = other.guessC.clone();
         solution = other.solution.clone();
         rightSide = other.rightSide.clone();
+        slopeJPerK = other.slopeJPerK.clone();
+        nowC = other.nowC.clone();
         faceC = other.faceC.clone();
         hWPerM2K = other.hWPerM2K.clone();
         faceWPerK = other.faceWPerK.clone();
@@ -194,15 +212,7 @@ public final class SheetModel implements HeatModel {
         double alpha = second ? (1 + 2 * ratio) / (1 + ratio) : 1;
         double older = second ? ratio * ratio / (1 + ratio) : 0;
         double trust = second ? 1 : 0.9;
-        int n = celsius.length;
-        for (int i = 0; i < n; i++) {
-            double guess = grid.latentJ[i] > 0
-                    ? celsius[i]
-                    : celsius[i] + trust * ratio * (celsius[i] - lastC[i]);
-            guessC[i] = guess;
-            newHeatJ[i] = heatOf(i, guess);
-            solution[i] = guess;
-        }
+        expect(trust * ratio);
         newSupportC = supportC;
         double gapAllowed = resolution.adaptive() ? 0.1 : 0.02;
         double changeAllowed = resolution.adaptive() ? 0.5 : 0.15;
@@ -212,19 +222,11 @@ public final class SheetModel implements HeatModel {
             setFaces();
             assemble(dt, alpha, older);
             solver.solve(solution, rightSide, resolution.solveK());
-            double gap = 0;
-            double change = 0;
-            for (int i = 0; i < n; i++) {
-                double moved = solution[i] - guessC[i];
-                newHeatJ[i] += slopeAt(i, guessC[i]) * moved;
-                double now = celsiusOf(i, newHeatJ[i]);
-                gap = Math.max(gap, Math.abs(now - solution[i]));
-                change = Math.max(change, Math.abs(moved));
-                if (round == 0 && grid.latentJ[i] == 0) {
-                    lastChangeK = Math.max(lastChangeK, Math.abs(moved));
-                }
-                guessC[i] = now;
+            if (round == 0) {
+                lastChangeK = changeK(false);
             }
+            double change = round == 0 ? Math.max(lastChangeK, changeK(true)) : changeK();
+            double gap = takeUp();
             double supportBefore = newSupportC;
             setSupport(dt);
             for (int f = 0; f < faceC.length; f++) {
@@ -238,6 +240,73 @@ public final class SheetModel implements HeatModel {
         }
     }
 
+    /** Where every cell will be if it goes on as before; one that can melt stays. */
+    private void expect(double onward) {
+        int n = celsius.length;
+        for (int i = 0; i < n; i++) {
+            guessC[i] = celsius[i] + onward * (celsius[i] - lastC[i]);
+        }
+        for (int i : melting) {
+            guessC[i] = celsius[i];
+        }
+        double[] c = grid.heatJPerK;
+        double[] beta = grid.betaPerK;
+        for (int i = 0; i < n; i++) {
+            double over = guessC[i] - ZERO_C;
+            newHeatJ[i] = c[i] * (over + beta[i] / 2 * over * over);
+        }
+        for (int i : melting) {
+            newHeatJ[i] = heatOf(i, guessC[i]);
+        }
+        System.arraycopy(guessC, 0, solution, 0, n);
+    }
+
+    /** Largest step from the guess, K, of the cells that can melt or of all others. */
+    private double changeK(boolean ofMelting) {
+        double most = 0;
+        if (ofMelting) {
+            for (int i : melting) {
+                most = Math.max(most, Math.abs(solution[i] - guessC[i]));
+            }
+            return most;
+        }
+        for (int i = 0; i < solution.length; i++) {
+            most = Math.max(most, steady[i] * Math.abs(solution[i] - guessC[i]));
+        }
+        return most;
+    }
+
+    private double changeK() {
+        double most = 0;
+        for (int i = 0; i < solution.length; i++) {
+            most = Math.max(most, Math.abs(solution[i] - guessC[i]));
+        }
+        return most;
+    }
+
+    /** The solution as heat, and the temperatures that go with it as the next guess; returns the largest difference between the two, K. */
+    private double takeUp() {
+        double[] c = grid.heatJPerK;
+        double[] beta = grid.betaPerK;
+        int n = solution.length;
+        for (int i = 0; i < n; i++) {
+            newHeatJ[i] += slopeJPerK[i] * (solution[i] - guessC[i]);
+        }
+        for (int i = 0; i < n; i++) {
+            double q = newHeatJ[i] / c[i];
+            nowC[i] = ZERO_C + 2 * q / (1 + Math.sqrt(Math.max(0.01, 1 + 2 * beta[i] * q)));
+        }
+        for (int i : melting) {
+            nowC[i] = celsiusOf(i, newHeatJ[i]);
+        }
+        double gap = 0;
+        for (int i = 0; i < n; i++) {
+            gap = Math.max(gap, Math.abs(nowC[i] - solution[i]));
+        }
+        System.arraycopy(nowC, 0, guessC, 0, n);
+        return gap;
+    }
+
     private void setFaces() {
         surroundings.exchange(faceC, hWPerM2K, faceRefC, newSupportC);
         for (int f = 0; f < faceC.length; f++) {
@@ -248,12 +317,19 @@ public final class SheetModel implements HeatModel {
     private void assemble(double dt, double alpha, double older) {
         double[] diagonal = solver.diagonal();
         double[] links = solver.links();
-        double newer = alpha + older; // 1 + ratio
-        for (int i = 0; i < diagonal.length; i++) {
-            double slope = alpha * slopeAt(i, guessC[i]);
-            double kept = resolution.adaptive() && !fresh
-                    ? newer * heatJ[i] - older * lastHeatJ[i]
-                    : heatJ[i];
+        double newer = alpha + older; // 1 + ratio, and 1 in a step of first order
+        double[] c = grid.heatJPerK;
+        double[] beta = grid.betaPerK;
+        int n = diagonal.length;
+        for (int i = 0; i < n; i++) {
+            slopeJPerK[i] = c[i] * (1 + beta[i] * (guessC[i] - ZERO_C));
+        }
+        for (int i : melting) {
+            slopeJPerK[i] = slopeAt(i, guessC[i]);
+        }
+        for (int i = 0; i < n; i++) {
+            double slope = alpha * slopeJPerK[i];
+            double kept = newer * heatJ[i] - older * lastHeatJ[i];
             diagonal[i] = slope / dt + links[i];
             rightSide[i] = (slope * guessC[i] - alpha * newHeatJ[i] + kept) / dt;
         }
@@ -315,7 +391,7 @@ public final class SheetModel implements HeatModel {
     }
 
     private boolean melting() {
-        for (int joint : grid.stack(scene.target()).joints()[0]) {
+        for (int joint : target.joints()[0]) {
             if (celsius[joint] > grid.solidusC[joint] - 6 && celsius[joint] < grid.liquidusC[joint] + 6) {
                 return true;
             }
@@ -386,6 +462,44 @@ public final class SheetModel implements HeatModel {
     /** Shifts the temperature of one cell; the balance counts the heat as exchanged. */
     public void shiftK(int cell, double kelvin) {
         addHeatJ(cell, heatOf(cell, celsius[cell] + kelvin) - heatJ[cell]);
+    }
+
+    /**
+     * Shifts every cell that cannot melt; the balance counts the heat as exchanged. One that can holds little heat and follows its neighbours within a
+     * step; shifting its latent heat would make it jump.
+     *
+     * @param kelvin by cell
+     */
+    public void shiftK(double[] kelvin) {
+        double[] c = grid.heatJPerK;
+        double[] beta = grid.betaPerK;
+        double[] joule = solution;
+        int n = joule.length;
+        for (int i = 0; i < n; i++) {
+            double over = celsius[i] + kelvin[i] - ZERO_C;
+            joule[i] = steady[i] * (c[i] * (over + beta[i] / 2 * over * over) - heatJ[i]);
+        }
+        for (int i = 0; i < n; i++) {
+            heatJ[i] += joule[i];
+            lastHeatJ[i] += joule[i];
+            double q = heatJ[i] / c[i];
+            nowC[i] = ZERO_C + 2 * q / (1 + Math.sqrt(Math.max(0.01, 1 + 2 * beta[i] * q)));
+        }
+        for (int i : melting) {
+            nowC[i] = celsius[i];
+        }
+        for (int i = 0; i < n; i++) {
+            lastC[i] += nowC[i] - celsius[i];
+            celsius[i] = nowC[i];
+        }
+        for (int i = 0; i < n; i++) {
+            exchangedJ += joule[i];
+        }
+    }
+
+    /** Temperatures of all cells as they are now, °C. */
+    public void copyCelsius(double[] into) {
+        System.arraycopy(celsius, 0, into, 0, celsius.length);
     }
 
     /** Shifts the heat of one cell; the balance counts it as exchanged. */
@@ -468,7 +582,7 @@ public final class SheetModel implements HeatModel {
     }
 
     private SheetGrid.Stack target() {
-        return grid.stack(scene.target());
+        return target;
     }
 
     /** Joint sheet of a package at a place, bilinear between the cells' middles, carried on linearly to the rim. */
@@ -514,17 +628,23 @@ public final class SheetModel implements HeatModel {
 
     private JointView jointView(SheetGrid.Stack stack, int layer) {
         Chip chip = scene.targetChip();
-        Point size = chip.sizeMm();
+        return new JointView(centre(stack, layer, chip), corner(stack, layer, chip), liquid(stack, layer),
+                extreme(stack, layer, chip, -1), extreme(stack, layer, chip, 1));
+    }
+
+    private double corner(SheetGrid.Stack stack, int layer, Chip chip) {
         double inset = inset(chip);
-        double corner = jointAt(stack, layer, chip.centreMm().xMm() + size.xMm() / 2 - inset,
-                chip.centreMm().yMm() + size.yMm() / 2 - inset);
+        return jointAt(stack, layer, chip.centreMm().xMm() + chip.sizeMm().xMm() / 2 - inset,
+                chip.centreMm().yMm() + chip.sizeMm().yMm() / 2 - inset);
+    }
+
+    private double liquid(SheetGrid.Stack stack, int layer) {
         double liquid = 0;
         int[] joint = stack.joints()[layer];
         for (int i = 0; i < joint.length; i++) {
             liquid += stack.shares()[i] * liquid(joint[i], celsius[joint[i]]);
         }
-        return new JointView(centre(stack, layer, chip), corner, liquid, extreme(stack, layer, chip, -1),
-                extreme(stack, layer, chip, 1));
+        return liquid;
     }
 
     private static double inset(Chip chip) {
@@ -561,7 +681,7 @@ public final class SheetModel implements HeatModel {
 
     @Override
     public double jointCornerC() {
-        return jointView(target(), 0).cornerC();
+        return corner(target(), 0, scene.targetChip());
     }
 
     @Override
@@ -576,7 +696,7 @@ public final class SheetModel implements HeatModel {
 
     @Override
     public double liquidFraction() {
-        return jointView(target(), 0).liquidFraction();
+        return liquid(target(), 0);
     }
 
     @Override

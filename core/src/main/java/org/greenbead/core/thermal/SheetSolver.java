@@ -25,14 +25,41 @@ final class SheetSolver {
     private long iterations;
 
     SheetSolver(SheetGrid grid) {
-        cells = grid.cells;
-        first = grid.first;
+        this(matrix(grid));
+    }
+
+    /** One of its own for a copy of the model; what never changes is shared. */
+    SheetSolver(SheetSolver other) {
+        this(new Matrix(other.first, other.up, other.beside, other.besideG, other.links));
+    }
+
+    private SheetSolver(Matrix matrix) {
+        first = matrix.first();
+        up = matrix.up();
+        beside = matrix.beside();
+        besideG = matrix.besideG();
+        links = matrix.links();
+        cells = links.length;
+        diagonal = new double[cells];
+        pivot = new double[cells];
+        lower = new double[cells];
+        r = new double[cells];
+        z = new double[cells];
+        p = new double[cells];
+        q = new double[cells];
+    }
+
+    /** What a grid says of the couplings between its cells. */
+    private record Matrix(int[] first, double[] up, int[] beside, double[] besideG, double[] links) {}
+
+    private static Matrix matrix(SheetGrid grid) {
+        int cells = grid.cells;
         // One entry before the first and a zero after the last cell save the loops their edges.
-        up = new double[cells + 1];
+        double[] up = new double[cells + 1];
         System.arraycopy(grid.upWPerK, 0, up, 1, cells);
-        links = new double[cells];
-        beside = new int[4 * cells];
-        besideG = new double[4 * cells];
+        double[] links = new double[cells];
+        int[] beside = new int[4 * cells];
+        double[] besideG = new double[4 * cells];
         int[] used = new int[cells];
         for (int i = 0; i < cells; i++) {
             links[i] = up[i] + up[i + 1];
@@ -51,13 +78,7 @@ final class SheetSolver {
             beside[4 * b + used[b]] = a;
             besideG[4 * b + used[b]++] = g;
         }
-        diagonal = new double[cells];
-        pivot = new double[cells];
-        lower = new double[cells];
-        r = new double[cells];
-        z = new double[cells];
-        p = new double[cells];
-        q = new double[cells];
+        return new Matrix(grid.first, up, beside, besideG, links);
     }
 
     /** Sum of a cell's conductances to other cells, W/K. */
@@ -146,7 +167,6 @@ final class SheetSolver {
     /** z from r, column by column, so that neighbouring columns overlap in the processor; returns their product. */
     private double precondition() {
         double product = 0;
-        double most = 0;
         for (int col = 0; col < first.length - 1; col++) {
             int from = first[col];
             int to = first[col + 1];
@@ -159,35 +179,36 @@ final class SheetSolver {
             carry = z[to - 1] * pivot[to - 1];
             z[to - 1] = carry;
             double sum = carry * r[to - 1];
-            most = Math.max(most, Math.abs(carry));
             for (int i = to - 2; i >= from; i--) {
                 carry = Math.fma(-lower[i + 1], carry, z[i] * pivot[i]);
                 z[i] = carry;
                 sum += carry * r[i];
-                most = Math.max(most, Math.abs(carry));
             }
             product += sum;
         }
-        largest = most;
+        largest = 0;
+        for (int i = 0; i < cells; i++) {
+            largest = Math.max(largest, Math.abs(z[i]));
+        }
         return product;
     }
 
     /** q from the vector; returns their product. */
     private double multiply(double[] in) {
-        double product = 0;
-        double below = 0;
-        double here = in[0];
+        q[0] = diagonal[0] * in[0] - up[1] * in[1];
+        for (int i = 1; i < cells - 1; i++) {
+            q[i] = diagonal[i] * in[i] - (up[i] * in[i - 1] + up[i + 1] * in[i + 1]);
+        }
+        q[cells - 1] = diagonal[cells - 1] * in[cells - 1] - up[cells - 1] * in[cells - 2];
         for (int i = 0; i < cells; i++) {
-            double above = i + 1 < cells ? in[i + 1] : 0;
             int k = 4 * i;
-            double vertical = up[i] * below + up[i + 1] * above;
             double lateral = besideG[k] * in[beside[k]] + besideG[k + 1] * in[beside[k + 1]];
             double more = besideG[k + 2] * in[beside[k + 2]] + besideG[k + 3] * in[beside[k + 3]];
-            double out = diagonal[i] * here - vertical - (lateral + more);
-            q[i] = out;
-            product += out * here;
-            below = here;
-            here = above;
+            q[i] -= lateral + more;
+        }
+        double product = 0;
+        for (int i = 0; i < cells; i++) {
+            product += q[i] * in[i];
         }
         return product;
     }
