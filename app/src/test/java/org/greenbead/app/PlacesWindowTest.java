@@ -64,6 +64,41 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#job-id", id);
     }
 
+    /** A wait goes on while another job is in hand and through a restart; it rings, and its end is in the account of its own job. */
+    @Test
+    public void timersRunAcrossJobs() throws Exception {
+        String mine = window.text("#job-id");
+        window.press(KeyCode.H);
+        window.awaitText("#timers-title", "No timer runs");
+        window.press(KeyCode.DIGIT2);
+        window.awaitNode("#timer-c");
+        window.awaitText("#pedal-word", "Start: Cure");
+        type("#timer-minutes", "2h");
+        window.awaitText("#timer-said", "temperature");
+        type("#timer-c", "80");
+        window.awaitText("#timers-title", "One timer runs");
+        window.press(KeyCode.DIGIT5);
+        window.awaitText("#pedal-word", "Start: Rest between heats, 30:00");
+        window.picture("timers");
+        type("#timer-minutes", "0.05");
+        window.awaitText("#timers-title", "timer");
+        window.press(KeyCode.J);
+        window.await("another job", () -> !window.text("#job-id").equals(mine));
+        window.await("it rings in the tray", () -> window.scene().getRoot().lookupAll(".tray-wait").stream()
+                .anyMatch(n -> ((Labeled) n).getText().contains("rings")));
+        window.picture("timers-tray");
+        window.press(KeyCode.H);
+        window.awaitText("#timers-title", "One timer rings");
+        window.awaitText("#pedal-word", "End: " + mine);
+        window.picture("timers-rings");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#timers-title", "One timer runs");
+        assertEquals(kept(l -> l.job(mine).record("timer-2").orElseThrow().yes("stopped")), Boolean.FALSE);
+        window.await("the cure runs on after the restart",
+                () -> window.scene().getRoot().lookupAll(".tray-wait").size() == 1);
+        assertEquals(kept(l -> l.job(mine).record("bake-1").orElseThrow().number("c")), 80.0);
+    }
+
     /** Words of the bench find a job; a job packed here can be fetched again; one that is thrown away comes back. */
     @Test
     public void jobsAreFoundAndPacked() throws Exception {

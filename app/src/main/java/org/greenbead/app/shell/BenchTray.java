@@ -23,7 +23,14 @@ final class BenchTray extends ScrollPane {
     /** @param key shown at the right */
     record Place(String id, String name, String key, boolean here, Runnable open) {}
 
+    /** @param left what is left of it, or since when it rings */
+    record Wait(String id, String left, String words, boolean rings) {}
+
+    private static final int MOST_WAITS = 2;
     private final VBox jobs = new VBox(8);
+    private final VBox waits = new VBox(4);
+    private Runnable onWait = () -> {
+    };
     private final VBox places = new VBox(1);
     private final Label jobsHead = Looks.label("", "caps");
     private final Label placesHead = Looks.label("", "caps");
@@ -46,7 +53,10 @@ final class BenchTray extends ScrollPane {
         flag.setFocusTraversable(false);
         flag.setVisible(false);
         flag.managedProperty().bind(flag.visibleProperty());
-        setContent(Looks.as(new VBox(flag, jobsHead, jobs, placesHead, places), "tray"));
+        waits.setId("tray-waits");
+        waits.setVisible(false);
+        waits.managedProperty().bind(waits.visibleProperty());
+        setContent(Looks.as(new VBox(flag, jobsHead, jobs, waits, placesHead, places), "tray"));
     }
 
     /** With large type a card is its number and its mark; the rest is read out by assistive tools and on the bead string. */
@@ -63,6 +73,40 @@ final class BenchTray extends ScrollPane {
         flag.setAccessibleText(words + ". " + leave);
         flag.setOnAction(press -> pressed.run());
         flag.setVisible(true);
+    }
+
+    /** A press on a wait leads to where it is ended. */
+    void onWait(Runnable pressed) {
+        onWait = pressed;
+    }
+
+    /** Waits that run, the next to ring in front; more than there is room for are one more line. */
+    void waits(List<Wait> now) {
+        List<Wait> shown = now.size() > MOST_WAITS ? now.subList(0, MOST_WAITS) : now;
+        int rows = shown.size() + (now.size() > shown.size() ? 1 : 0);
+        waits.setVisible(rows > 0);
+        if (waits.getChildren().size() != rows) {
+            waits.getChildren().clear();
+            for (int i = 0; i < rows; i++) {
+                Button button = Looks.as(new Button(), "tray-wait");
+                button.setMaxWidth(Double.MAX_VALUE);
+                button.setFocusTraversable(false);
+                button.setOnAction(press -> onWait.run());
+                waits.getChildren().add(button);
+            }
+        }
+        for (int i = 0; i < rows; i++) {
+            Button button = (Button) waits.getChildren().get(i);
+            boolean more = i >= shown.size();
+            String text = more
+                    ? "+ " + (now.size() - shown.size())
+                    : shown.get(i).left() + "  " + shown.get(i).words();
+            if (!text.equals(button.getText())) {
+                button.setText(text);
+                button.setAccessibleText(text);
+                button.pseudoClassStateChanged(Looks.BAD, !more && shown.get(i).rings());
+            }
+        }
     }
 
     void show(List<Card> cards, List<Place> where, Texts texts) {

@@ -45,6 +45,7 @@ import org.greenbead.app.run.RunPage;
 import org.greenbead.app.setup.CalibratePage;
 import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.setup.WitnessPage;
+import org.greenbead.app.timers.TimersPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
@@ -67,7 +68,8 @@ public final class Workshop implements Navigator {
     /** Places at which Watch goes on about the job in hand. */
     private static final List<String> ABOUT_THE_JOB = List.of("overview", "picture", "book");
     /** Places that say something while there is no job. */
-    private static final List<String> WITHOUT_A_JOB = List.of("jobs", "boards", "chips", "ledger", "setup");
+    private static final List<String> WITHOUT_A_JOB = List.of("jobs", "timers", "boards", "chips", "ledger",
+            "setup");
     private final Desk desk;
     private final BorderPane root = new BorderPane();
     private final StackPane bench = new StackPane();
@@ -85,6 +87,7 @@ public final class Workshop implements Navigator {
     private String current = "";
     private Subscription bound = Subscription.EMPTY;
     private boolean warned;
+    private final Waits waits;
     private final KeyGate keys;
     private final Runnable elsewhere;
     /** What the page in sight is waiting to be replaced by. */
@@ -97,6 +100,8 @@ public final class Workshop implements Navigator {
         this.desk = desk;
         this.elsewhere = elsewhere;
         keys = new KeyGate(desk.clock());
+        tray.onWait(this::timers);
+        waits = new Waits(desk, tray::waits);
         watch = new WatchPane(this::remedy);
         bar = new PedalBar(this::pressPedal, () -> page.ifPresent(Page::back),
                 () -> page.ifPresent(Page::note));
@@ -143,7 +148,10 @@ public final class Workshop implements Navigator {
     private void bind(Job job) {
         JobModel model = new JobModel(desk, job);
         models.put(job.id(), model);
-        model.jobProperty().subscribe(j -> frame());
+        model.jobProperty().subscribe(j -> {
+            waits.take(j);
+            frame();
+        });
         model.findingsProperty().subscribe(f -> frame());
         model.judgedProperty().subscribe(j -> watchNow());
         model.thinkingProperty().subscribe(t -> watchNow());
@@ -164,6 +172,7 @@ public final class Workshop implements Navigator {
     /** A job that went into the bin. */
     private void left(String id) {
         models.remove(id);
+        waits.forget(id);
         order.remove(id);
         if (current.equals(id)) {
             current = order.isEmpty() ? "" : order.getFirst();
@@ -296,6 +305,8 @@ public final class Workshop implements Navigator {
         List<BenchTray.Place> places = List.of(
                 new BenchTray.Place("jobs", texts.get("place.jobs", order.size()), "O", "jobs".equals(place),
                         this::jobs),
+                new BenchTray.Place("timers", texts.get("place.timers"), "H", "timers".equals(place),
+                        this::timers),
                 new BenchTray.Place("overview", texts.get("place.overview"), "Y", "overview".equals(place),
                         this::overview),
                 new BenchTray.Place("picture", texts.get("place.picture"), "D", "picture".equals(place),
@@ -654,6 +665,13 @@ public final class Workshop implements Navigator {
     }
 
     @Override
+    public void timers() {
+        show(new TimersPage(desk, this, current.isEmpty() ? Optional.empty() : Optional.of(model()),
+                waits::running, waits::over, id -> Optional.ofNullable(models.get(id))), "timers",
+                Optional.empty());
+    }
+
+    @Override
     public void setup() {
         show(new SetupPage(desk, this), "setup", Optional.empty());
     }
@@ -844,6 +862,7 @@ public final class Workshop implements Navigator {
             case B -> setup();
             case K -> book();
             case O -> jobs();
+            case H -> timers();
             case Y -> overview();
             case X -> courses();
             case V -> proofs();
@@ -887,6 +906,7 @@ public final class Workshop implements Navigator {
 
     /** Closes what lies on the bench; a run that goes on stays open in the ledger. */
     public void close() {
+        waits.close();
         live.ifPresent(Page::dispose);
         page.filter(p -> live.filter(l -> l == p).isEmpty()).ifPresent(Page::dispose);
         live = Optional.empty();

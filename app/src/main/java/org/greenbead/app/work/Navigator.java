@@ -27,6 +27,9 @@ public interface Navigator {
     /** What became of the jobs of this ledger. */
     void odds();
 
+    /** Waits of all jobs. */
+    void timers();
+
     /** The bench set-up, with what its runs have told. */
     void setup();
 

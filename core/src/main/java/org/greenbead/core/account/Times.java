@@ -8,7 +8,7 @@ import java.util.Optional;
 import org.greenbead.core.record.Kept;
 
 /** What the times of records say: a test, a wash or an unmasking soon after a heat met a warm board. */
-final class Times {
+public final class Times {
     /** Free cooling of a board in still air: time constant, s. Assumed, the slow end of what boards of this size show, so that nothing is called cool too early. */
     static final double COOLING_S = 150;
     /** Usual room, °C. */
@@ -48,6 +48,13 @@ final class Times {
                 .map(r -> ROOM_C + (r.number("end_c") - ROOM_C)
                         * Math.exp(-Duration.between(ended(r), act.at()).toMillis() / 1000.0 / COOLING_S)))
                 .max(Double::compare);
+    }
+
+    /** How long free cooling takes from one temperature to another, s; 0 where it is as cold already. */
+    public static double coolingS(double fromC, double toC) {
+        return fromC <= toC || toC <= ROOM_C
+                ? 0
+                : COOLING_S * Math.log((fromC - ROOM_C) / (toC - ROOM_C));
     }
 
     private static Instant ended(Kept run) {

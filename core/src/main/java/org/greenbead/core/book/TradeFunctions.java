@@ -36,7 +36,7 @@ final class TradeFunctions {
             case "solidus" -> melting(word(given, 0), 0);
             case "liquidus" -> melting(word(given, 0), 1);
             case "melts_at" -> nearestMelting(number(given, 0));
-            case "lowest_solidus" -> lowestSolidus();
+            case "lowest_solidus" -> LowestSolidus.of(root);
             case "tolerance" ->
                 root.field("rails").field("tolerance_pct").value() instanceof Double d ? d : 0.0;
             case "rated" -> rated(given);
@@ -104,25 +104,6 @@ final class TradeFunctions {
                     : Math.min(Math.abs(celsius - range.solidusC()), Math.abs(celsius - range.liquidusC())));
         }
         return nearest;
-    }
-
-    /** Lowest solidus on the board, deliberately cautious: lead and bismuth together 96, unknown bismuth 138, silver with a trace of lead 179. */
-    private Object lowestSolidus() {
-        double lowest = root.field("board").field("lowest_solidus_c").value() instanceof Double said
-                ? said
-                : Double.MAX_VALUE;
-        for (Facts.Spot joint : root.field("joints").items()) {
-            double bi = joint.field("bi_pct").value() instanceof Double d ? d : 0;
-            double pb = joint.field("pb_pct").value() instanceof Double d ? d : 0;
-            double said = joint.field("solidus_c").value() instanceof Double d ? d : Double.MAX_VALUE;
-            double traces = Dilution.tracesSolidusC(bi, pb);
-            double here = Double.isNaN(traces) ? said : traces;
-            lowest = Math.min(lowest, Math.min(here, said));
-        }
-        Object factory = melting(
-                root.field("board").field("factory_alloy").value() instanceof String s ? s : null, 0);
-        lowest = factory instanceof Double f ? Math.min(lowest, f) : lowest;
-        return lowest == Double.MAX_VALUE ? null : (Object) lowest;
     }
 
     private static Object rated(List<Object> given) {

@@ -276,6 +276,12 @@ public class ReachedByHandsTest {
                 "TRANSPLANT;tested what=a result=pass data_proof=hash");
         reckoned("safety.stored-charge", "unit mains=yes;power discharge_v=40",
                 "unit mains=yes;power discharge_v=3");
+        reckoned("alloy.oven-over-old-joint", "joint site=U4 alloy=Sn42Bi58; bake what=bake c=135",
+                "joint site=U4 alloy=Sn42Bi58; bake what=bake c=100");
+        reckoned("alloy.oven-softens-old-joint", "joint site=U4 alloy=Sn42Bi58; bake what=bake c=125",
+                "joint site=U4 alloy=Sn42Bi58; bake what=bake c=100");
+        reckoned("prove.cure-not-as-label", "bake what=cure c=60 label_c=80 label_min=30",
+                "bake what=cure c=80 label_c=80 label_min=30");
         reckoned("safety.heat-with-nobody-there", "bake what=bake c=110 attended=no",
                 "bake what=bake c=110 attended=yes");
         reckoned("safety.lead-bare-fingers", "no gloves_on", "tick gloves_on");

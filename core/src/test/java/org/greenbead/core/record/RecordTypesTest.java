@@ -66,7 +66,7 @@ public class RecordTypesTest {
         }
         List.of("spheres", "bake", "underfill")
                 .forEach(part -> Routes.shipped().part(part).forEach(t -> beads.add(t.id())));
-        assertEquals(type.byHand(), !List.of("run", "comparison").contains(name), name);
+        assertEquals(type.byHand(), !List.of("run", "comparison", "timer").contains(name), name);
         type.beads().forEach(b -> assertTrue(beads.contains(b), name + " is asked for at " + b));
     }
 

@@ -1,0 +1,95 @@
+package org.greenbead.app.shell;
+
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.util.Duration;
+import org.greenbead.core.quantity.Minutes;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.timer.JobTimer;
+
+/** Waits of all jobs on the bench: they tick in the tray whatever page is open, and ring until somebody ends them. Touched on the FX thread only. */
+final class Waits {
+    private static final double BEAT_MS = 500;
+    /** A ring that nobody answers comes again. */
+    private static final int AGAIN_S = 30;
+    private final Desk desk;
+    private final Consumer<List<BenchTray.Wait>> show;
+    private final Map<String, List<JobTimer>> byJob = new HashMap<>();
+    private final Map<String, List<JobTimer>> ended = new HashMap<>();
+    private final Map<JobTimer, Instant> rang = new HashMap<>();
+    private final Timeline beat = new Timeline();
+
+    Waits(Desk desk, Consumer<List<BenchTray.Wait>> show) {
+        this.desk = desk;
+        this.show = show;
+        beat.getKeyFrames().setAll(new KeyFrame(Duration.millis(BEAT_MS), tick -> beat()));
+        beat.setCycleCount(Timeline.INDEFINITE);
+    }
+
+    /** A job in its present form. */
+    void take(Job job) {
+        List<JobTimer> all = JobTimer.of(job);
+        byJob.put(job.id(), all.stream().filter(JobTimer::running).toList());
+        ended.put(job.id(), all.stream().filter(t -> !t.running()).toList());
+        changed();
+    }
+
+    void forget(String job) {
+        byJob.remove(job);
+        ended.remove(job);
+        changed();
+    }
+
+    /** The one that rings first in front. */
+    List<JobTimer> running() {
+        return byJob.values().stream().flatMap(List::stream).sorted(Comparator.comparing(JobTimer::due))
+                .toList();
+    }
+
+    /** What has ended, the latest in front. */
+    List<JobTimer> over() {
+        return ended.values().stream().flatMap(List::stream)
+                .sorted(Comparator.comparing((JobTimer t) -> t.ended().orElseThrow()).reversed()).toList();
+    }
+
+    private void changed() {
+        List<JobTimer> now = running();
+        rang.keySet().retainAll(now);
+        if (now.isEmpty()) {
+            beat.stop();
+            show.accept(List.of());
+        } else {
+            beat.play();
+            beat();
+        }
+    }
+
+    private void beat() {
+        Instant now = desk.clock().instant();
+        Texts texts = desk.texts();
+        show.accept(running().stream().map(t -> {
+            String kind = texts.say("timer.short." + t.kind().word());
+            boolean rings = t.rings(now);
+            String left = Minutes.say(Math.abs(t.leftS(now)));
+            return new BenchTray.Wait(t.job() + "/" + t.record(), rings ? texts.get("tray.rang", left) : left,
+                    texts.get("tray.wait", t.job(), kind), rings);
+        }).toList());
+        for (JobTimer t : running()) {
+            if (t.rings(now) && !now.isBefore(rang.getOrDefault(t, Instant.MIN).plusSeconds(AGAIN_S))) {
+                rang.put(t, now);
+                desk.cues().play(Cues.Cue.TWO_TONE);
+                desk.say(texts.get("timers.say", texts.say("timer." + t.kind().word()), t.job()));
+            }
+        }
+    }
+
+    void close() {
+        beat.stop();
+    }
+}

@@ -1,0 +1,2 @@
+/** Waits of all jobs on one page, and the beginning of a new one. */
+package org.greenbead.app.timers;
