@@ -99,6 +99,46 @@ public class PlacesWindowTest extends DemoWindow {
         assertEquals(kept(l -> l.job(mine).record("bake-1").orElseThrow().number("c")), 80.0);
     }
 
+    /** A jar is found by its number and used: the job knows its lot and hours. A new stencil is taken in, used up and told. */
+    @Test
+    public void stockIsTakenForTheJob() throws Exception {
+        String mine = window.text("#job-id");
+        window.press(KeyCode.S);
+        window.awaitNode("#stock-PA-01");
+        window.awaitText("#stock-title", "2 to order");
+        window.press(KeyCode.I);
+        type("#stock-line", "pa-01");
+        window.awaitText("#pedal-word", "Use PA-01 for " + mine);
+        window.picture("stock");
+        window.press(KeyCode.SPACE);
+        type("#stock-line", "lots");
+        window.awaitText("#stock-said", "is no amount");
+        window.press(KeyCode.SPACE);
+        type("#stock-line", "1.5");
+        window.awaitText("#stock-said", "is noted in " + mine);
+        window.press(KeyCode.N);
+        type("#stock-line", "ST-02");
+        window.awaitText("#stock-said", "there already");
+        window.press(KeyCode.N);
+        type("#stock-line", "ST-09");
+        window.awaitText("#pedal-word", "what is it?");
+        window.press(KeyCode.DIGIT1);
+        window.awaitNode("#stock-field-uses_max");
+        window.picture("stock-new");
+        window.fill("#stock-field-name", "trial field");
+        type("#stock-field-uses_max", "many");
+        window.awaitText("#stock-said", "is no number");
+        type("#stock-field-uses_max", "1");
+        window.awaitText("#pedal-word", "Use ST-09");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#stock-said", "ST-09 is noted in");
+        window.await("once", () -> says("1 of 1 uses"));
+        window.press(KeyCode.SPACE);
+        window.await("it is told", () -> says("may be bowed or worn"));
+        assertEquals(kept(l -> l.job(mine).records("lot").getLast().text("lot")), "H2207");
+        assertEquals(kept(l -> l.job(mine).records("stencil").getFirst().text("item")), "ST-09");
+    }
+
     /** Words of the bench find a job; a job packed here can be fetched again; one that is thrown away comes back. */
     @Test
     public void jobsAreFoundAndPacked() throws Exception {

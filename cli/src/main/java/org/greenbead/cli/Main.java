@@ -24,7 +24,7 @@ import picocli.CommandLine.Command;
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,
         BoardCommand.class, BenchCommand.class, CurrentCommand.class,
-        LeakCommand.class, TimerCommand.class, DecisionCommands.Courses.class,
+        LeakCommand.class, TimerCommand.class, StockCommand.class, DecisionCommands.Courses.class,
         DecisionCommands.Evidence.class,
         DecisionCommands.Proofs.class,
         TravelCommand.class, ConfigureCommands.Straps.class, ConfigureCommands.Size.class,

@@ -4,39 +4,16 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.InstantSource;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import org.greenbead.core.board.Board;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
-import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** Boards and benches of one's own by the command line, in an empty folder. */
-public class OwnWorldTest {
-    private Path data;
-    private String out = "";
-    private String err = "";
-
-    @BeforeMethod
-    public void folder() throws Exception {
-        data = Files.createTempDirectory("greenbead-own");
-    }
-
-    private int run(String... words) {
-        var all = new ArrayList<>(Arrays.asList(words));
-        all.addAll(List.of("--data", data.toString()));
-        Said said = Said.type(all.toArray(String[]::new));
-        out = said.out();
-        err = said.err();
-        return said.status();
-    }
-
+public class OwnWorldTest extends InFolder {
     @Test
     public void aBoardIsMadeMeasuredAndShown() throws Exception {
         assertEquals(run("board", "list"), 0, err);

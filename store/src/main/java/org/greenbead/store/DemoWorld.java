@@ -29,6 +29,7 @@ import org.greenbead.core.run.RunSession;
 import org.greenbead.core.run.RunState;
 import org.greenbead.core.run.SimulatedBench;
 import org.greenbead.core.run.SimulatedTechnician;
+import org.greenbead.core.stock.StockItem;
 import org.greenbead.core.work.Opening;
 
 /** Skerry Bench: an invented harbour workshop with four jobs at different points of their routes, and a past. */
@@ -43,6 +44,9 @@ public final class DemoWorld {
             "sb-0409");
     private static final List<String> CHIPS = List.of("gb-0041-5", "gb-0042-3", "gb-0043-1", "gb-0044-0",
             "gb-0045-8", "gb-0046-6", "gb-0047-4", "gb-0048-2");
+    private static final List<String> STOCK = List.of("st-01", "st-02", "pa-01", "pa-02", "fl-01", "sp-01",
+            "wi-01",
+            "ti-01");
     /** The job whose chip has been balled and photographed. */
     private static final String BALLED = "SB-0415";
     /** The job whose board was photographed again after the lift. */
@@ -152,6 +156,9 @@ public final class DemoWorld {
         }
         for (String id : CHIPS) {
             ledger.save(read(id, Format.CHIP, StockChip.class));
+        }
+        for (String id : STOCK) {
+            ledger.save(read(id, Format.STOCK, StockItem.class));
         }
         for (String id : JOBS) {
             Job job = read(id, Format.JOB, Job.class);

@@ -7,6 +7,7 @@ import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.stock.StockItem;
 
 /** The kinds of open file, with the record each becomes. */
 public enum Format {
@@ -14,7 +15,8 @@ public enum Format {
             Job.class), PLAN("plan",
                     RunPlan.class), REHEARSAL("rehearsal",
                             RehearsalFile.class), CHIP("chip",
-                                    StockChip.class), WITNESS("witness", Witness.class);
+                                    StockChip.class), WITNESS("witness",
+                                            Witness.class), STOCK("stock", StockItem.class);
 
     private final String word;
     private final Class<?> record;

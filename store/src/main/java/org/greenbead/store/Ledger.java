@@ -31,6 +31,7 @@ import org.greenbead.core.route.Job;
 import org.greenbead.core.run.FormingHeats;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
+import org.greenbead.core.stock.StockItem;
 import org.greenbead.core.work.Opening;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
@@ -311,6 +312,32 @@ public final class Ledger implements AutoCloseable {
         document(Format.RECIPE, recipe.id(), recipe);
     }
 
+    public synchronized void save(StockItem item) {
+        document(Format.STOCK, item.id(), item);
+    }
+
+    /** Everything in stock, by number, what was thrown away too. */
+    public List<StockItem> stock() {
+        return all(Format.STOCK, StockItem.class);
+    }
+
+    /**
+     * Takes a thing out of stock that no job has used.
+     *
+     * @throws LedgerException naming the jobs that have: it then stays
+     */
+    public synchronized void remove(StockItem item) throws LedgerException {
+        List<String> jobs = item.moments().stream().map(StockItem.Moment::job).filter(j -> !j.isEmpty())
+                .distinct().toList();
+        if (!jobs.isEmpty()) {
+            throw new LedgerException(item.id() + " stays, since " + String.join(", ", jobs)
+                    + " used it; note it as thrown away instead");
+        }
+        mayWrite();
+        handle.createUpdate("DELETE FROM document WHERE kind = :kind AND id = :id")
+                .bind("kind", Format.STOCK.word()).bind("id", item.id()).execute();
+    }
+
     private void document(Format format, String id, Object value) {
         mayWrite();
         handle.createUpdate(
@@ -428,7 +455,7 @@ public final class Ledger implements AutoCloseable {
         handle.createQuery("SELECT label, body FROM chip ORDER BY label")
                 .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
                 .forEach(row -> tryOut(row[1], "chip " + row[0], Format.CHIP, StockChip.class, found));
-        for (Format format : List.of(Format.BOARD, Format.BENCH, Format.RECIPE)) {
+        for (Format format : List.of(Format.BOARD, Format.BENCH, Format.RECIPE, Format.STOCK)) {
             handle.createQuery("SELECT id, body FROM document WHERE kind = :kind ORDER BY id")
                     .bind("kind", format.word()).map((r, c) -> new String[]{r.getString(1), r.getString(2)})
                     .list().forEach(row -> tryOut(row[1], format.word() + " " + row[0], format,

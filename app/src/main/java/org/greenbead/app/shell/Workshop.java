@@ -45,6 +45,7 @@ import org.greenbead.app.run.RunPage;
 import org.greenbead.app.setup.CalibratePage;
 import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.setup.WitnessPage;
+import org.greenbead.app.stock.StockPage;
 import org.greenbead.app.timers.TimersPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.JobModel;
@@ -68,7 +69,8 @@ public final class Workshop implements Navigator {
     /** Places at which Watch goes on about the job in hand. */
     private static final List<String> ABOUT_THE_JOB = List.of("overview", "picture", "book");
     /** Places that say something while there is no job. */
-    private static final List<String> WITHOUT_A_JOB = List.of("jobs", "timers", "boards", "chips", "ledger",
+    private static final List<String> WITHOUT_A_JOB = List.of("jobs", "timers", "boards", "chips", "stock",
+            "ledger",
             "setup");
     private final Desk desk;
     private final BorderPane root = new BorderPane();
@@ -317,6 +319,8 @@ public final class Workshop implements Navigator {
                         this::boards),
                 new BenchTray.Place("chips", texts.get("place.chips"), "Q", "chips".equals(place),
                         this::chips),
+                new BenchTray.Place("stock", texts.get("place.stock"), "S", "stock".equals(place),
+                        this::stock),
                 new BenchTray.Place("ledger", texts.get("place.ledger"), "L", "ledger".equals(place),
                         this::ledger),
                 new BenchTray.Place("book", texts.get("place.book"), "K", "book".equals(place),
@@ -665,6 +669,12 @@ public final class Workshop implements Navigator {
     }
 
     @Override
+    public void stock() {
+        show(new StockPage(desk, this, current.isEmpty() ? Optional.empty() : Optional.of(model())), "stock",
+                Optional.empty());
+    }
+
+    @Override
     public void timers() {
         show(new TimersPage(desk, this, current.isEmpty() ? Optional.empty() : Optional.of(model()),
                 waits::running, waits::over, id -> Optional.ofNullable(models.get(id))), "timers",
@@ -863,6 +873,7 @@ public final class Workshop implements Navigator {
             case K -> book();
             case O -> jobs();
             case H -> timers();
+            case S -> stock();
             case Y -> overview();
             case X -> courses();
             case V -> proofs();

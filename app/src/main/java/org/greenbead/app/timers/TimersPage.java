@@ -25,6 +25,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
+import org.greenbead.app.look.LifeBar;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Cues;
 import org.greenbead.app.shell.Desk;
@@ -74,7 +75,7 @@ public final class TimersPage extends Page {
     private Optional<UsualWaits.Wait> chosen = Optional.empty();
 
     /** What changes in a row while time goes on. */
-    private record Face(Label left, Label state, WaitBar bar) {}
+    private record Face(Label left, Label state, LifeBar bar) {}
 
     /**
      * @param inHand  the job that a new wait belongs to
@@ -166,7 +167,7 @@ public final class TimersPage extends Page {
         left.setPrefWidth(150);
         Label name = Looks.label(named(t), "text-ink", "strong");
         Label state = Looks.label("", "muted", "small");
-        var bar = new WaitBar();
+        var bar = new LifeBar();
         faces.put(t.job() + "/" + t.record(), new Face(left, state, bar));
         var right = new VBox(4, name, bar, state);
         HBox.setHgrow(right, Priority.ALWAYS);

@@ -68,6 +68,8 @@ public final class CheckPage extends Page {
     private final Label countWord = Looks.note("muted");
     private final VBox rows = Looks.as(new VBox(6), "check-rows");
     private final VBox side = new VBox(8);
+    /** Records that a thing from stock fills by itself. */
+    private static final List<String> FROM_STOCK = List.of("lot", "stencil", "spheres");
     private final VBox doors = new VBox(8);
     private final AskPane ask;
     private final LabelGate labels;
@@ -190,6 +192,9 @@ public final class CheckPage extends Page {
         Texts texts = desk.texts();
         if (takesCurve()) {
             door("curve-door", texts.get("curve.open"), texts.get("curve.open.so"), this::curve);
+        }
+        if (RecordTypes.shipped().at(beadId).stream().anyMatch(t -> FROM_STOCK.contains(t.id()))) {
+            door("stock-door", texts.get("stock.door"), texts.get("stock.door.so"), go::stock);
         }
         if (bead().phase() == Phase.DECIDE) {
             door("courses-door", texts.get("courses.door"), texts.get("courses.door.so"), go::courses);

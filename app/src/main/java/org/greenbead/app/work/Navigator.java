@@ -27,6 +27,9 @@ public interface Navigator {
     /** What became of the jobs of this ledger. */
     void odds();
 
+    /** What is used up or wears. */
+    void stock();
+
     /** Waits of all jobs. */
     void timers();
 

@@ -24,7 +24,7 @@ public final class Alloys {
         return TABLE;
     }
 
-    /** @param name exact; "SnPb" and "SnBi" are read as their eutectics */
+    /** @param name in any case; "SnPb" and "SnBi" are read as their eutectics */
     public static Optional<Alloy> find(String name) {
         return MeltingTable.standard().find(name)
                 .flatMap(row -> TABLE.stream().filter(a -> a.name().equals(row.name())).findFirst());

@@ -47,12 +47,15 @@ public final class MeltingTable {
         return List.copyOf(rows.values());
     }
 
+    /** By its name, in whatever case it is typed. */
     public Optional<Row> find(String alloy) {
-        return Optional.ofNullable(rows.get(switch (alloy) {
+        String name = switch (alloy) {
             case "SnPb" -> "Sn63Pb37";
             case "SnBi" -> "Sn42Bi58";
             default -> alloy;
-        }));
+        };
+        return Optional.ofNullable(rows.get(name)).or(
+                () -> rows.values().stream().filter(r -> r.name().equalsIgnoreCase(name)).findFirst());
     }
 
     /** @throws IllegalArgumentException naming the alloys that there are */

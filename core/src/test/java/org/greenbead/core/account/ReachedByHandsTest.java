@@ -276,6 +276,8 @@ public class ReachedByHandsTest {
                 "TRANSPLANT;tested what=a result=pass data_proof=hash");
         reckoned("safety.stored-charge", "unit mains=yes;power discharge_v=40",
                 "unit mains=yes;power discharge_v=3");
+        reckoned("stencil.for-another-part", "stencil other_part=yes", "stencil other_part=no");
+        reckoned("stencil.opening-blocked", "stencil blocked=yes", "stencil blocked=no");
         reckoned("alloy.oven-over-old-joint", "joint site=U4 alloy=Sn42Bi58; bake what=bake c=135",
                 "joint site=U4 alloy=Sn42Bi58; bake what=bake c=100");
         reckoned("alloy.oven-softens-old-joint", "joint site=U4 alloy=Sn42Bi58; bake what=bake c=125",

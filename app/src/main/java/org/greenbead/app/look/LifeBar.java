@@ -1,17 +1,16 @@
-package org.greenbead.app.timers;
+package org.greenbead.app.look;
 
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Rectangle;
-import org.greenbead.app.look.Looks;
 
-/** How much of a wait is over: a trough that fills from the left, ringed once it is full. */
-final class WaitBar extends Pane {
+/** How much of a wait or of a life is over: a trough that fills from the left. */
+public final class LifeBar extends Pane {
     private static final double HEIGHT = 14;
     private final Rectangle trough = Looks.as(new Rectangle(), "wait-trough");
     private final Rectangle full = Looks.as(new Rectangle(), "wait-full");
     private double gone;
 
-    WaitBar() {
+    public LifeBar() {
         setMinHeight(HEIGHT);
         setPrefHeight(HEIGHT);
         setMinWidth(60);
@@ -23,9 +22,9 @@ final class WaitBar extends Pane {
         getChildren().addAll(trough, full);
     }
 
-    /** @param part 0 to 1 */
-    void show(double part, boolean rings) {
-        gone = part;
+    /** @param part from 0; more than 1 is shown full, and nothing where it is not a number */
+    public void show(double part, boolean rings) {
+        gone = Double.isNaN(part) ? 0 : Math.clamp(part, 0, 1);
         pseudoClassStateChanged(Looks.BAD, rings);
         requestLayout();
     }

@@ -1,0 +1,2 @@
+/** Jars, stencils and tools of the house with their counters. */
+package org.greenbead.app.stock;
