@@ -26,7 +26,7 @@ public class BookWindowTest {
         window.open();
         window.awaitNode("#remedy-CELL_CONNECTED");
         window.press(KeyCode.K);
-        window.awaitText("#book-title", "to care for");
+        window.awaitText("#book-title", "warnings");
     }
 
     @AfterMethod(alwaysRun = true)
@@ -46,7 +46,7 @@ public class BookWindowTest {
     }
 
     private int cares() throws Exception {
-        Matcher title = Pattern.compile("(\\d+) to care for").matcher(window.text("#book-title"));
+        Matcher title = Pattern.compile("warnings (\\d+)").matcher(window.text("#book-title"));
         assertTrue(title.find(), window.text("#book-title"));
         return Integer.parseInt(title.group(1));
     }
@@ -66,7 +66,7 @@ public class BookWindowTest {
         window.press(KeyCode.F, KeyCode.F);
         window.awaitText("#account-which", "replaced");
         window.press(KeyCode.DOWN, KeyCode.LEFT);
-        window.awaitText("#book-title", "to care for");
+        window.awaitText("#book-title", "warnings");
     }
 
     private int acts() throws Exception {
@@ -111,7 +111,7 @@ public class BookWindowTest {
             return null;
         });
         window.press(KeyCode.ENTER);
-        window.awaitText("#book-title", (before - 1) + " to care for");
+        window.awaitText("#book-title", "warnings " + (before - 1));
         assertEquals(kept().at("waivers.0.reason").orElseThrow(), "looked at it under the lamp");
     }
 
@@ -130,9 +130,9 @@ public class BookWindowTest {
         window.press(KeyCode.ENTER);
         window.press(KeyCode.ESCAPE);
         window.press(KeyCode.K);
-        window.awaitText("#book-title", (before - 1) + " to care for");
+        window.awaitText("#book-title", "warnings " + (before - 1));
         window.pressControl(KeyCode.Z);
-        window.awaitText("#book-title", before + " to care for");
+        window.awaitText("#book-title", "warnings " + before);
         assertTrue(kept().at("chip.crack_check").isEmpty(), "nothing is typed as a fact");
     }
 }

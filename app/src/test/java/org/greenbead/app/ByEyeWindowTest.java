@@ -68,7 +68,7 @@ public class ByEyeWindowTest {
         window.picture("byeye-corner");
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "It moves");
-        window.awaitText("#sight", "swims");
+        window.awaitText("#sight", "floats");
         window.click("#sight-floats");
         window.awaitText("#pedal-word", "Chip is off");
         window.press(KeyCode.SPACE);

@@ -101,7 +101,7 @@ public class KindsWindowTest extends DemoWindow {
             window.press(KeyCode.SPACE);
             window.letPass(1);
         }
-        window.awaitText("#verdict-about", "done, not green");
+        window.awaitText("#verdict-about", "done, not proven");
     }
 
     private void fresh() {
@@ -387,7 +387,7 @@ public class KindsWindowTest extends DemoWindow {
         boolean late = word.startsWith("Go on to") && sinceS > LATE_S;
         if (!hot || late || word.startsWith("Start") || word.startsWith("Finish")
                 || word.startsWith("Chip is off")
-                || word.startsWith("It moves") && window.text("#sight").contains("swims")
+                || word.startsWith("It moves") && window.text("#sight").contains("floats")
                         && nudges()
                 || word.startsWith("Settled") || atTheStencil(word)) {
             window.press(KeyCode.SPACE);

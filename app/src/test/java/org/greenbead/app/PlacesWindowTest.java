@@ -190,7 +190,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.ESCAPE);
         window.await("the line is left", () -> !(window.scene().getFocusOwner() instanceof TextInputControl));
         window.pressControl(KeyCode.Z);
-        window.awaitText("#trouble", "Taken back");
+        window.awaitText("#trouble", "Undone");
         Job job = kept(l -> l.job("SB-0406"));
         assertEquals(job.records("condition").getFirst().text("seal"), "broken at the lens");
         assertFalse(job.records("condition").getFirst().noted("screws_expected").isPresent(),
@@ -293,13 +293,27 @@ public class PlacesWindowTest extends DemoWindow {
         assertFalse(window.shows("#bead-bead_print"));
         window.pressControl(KeyCode.Z);
         window.await("paste again", () -> window.scene().lookup("#bead-bead_print") != null);
+        window.press(KeyCode.A);
+        type("#ways-reason", "Log every |");
+        window.awaitText("#ways-said", "no name for a step");
+        window.press(KeyCode.A);
+        type("#ways-reason", "Log the tide table");
+        window.awaitText("#ways-said", "In the route: Log the tide table");
+        window.picture("own-step");
+        window.press(KeyCode.W);
+        window.awaitText("#ways-said", "begin with these steps");
+        String mine = window.text("#job-id");
+        assertTrue(kept(
+                l -> l.job(mine).beads().stream().anyMatch(b -> b.id().equals("own:Log the tide table"))));
+        assertTrue(kept(l -> java.util.Arrays.stream(org.greenbead.core.route.JobKind.values())
+                .anyMatch(k -> l.houseRoute(k).text().contains("own:Log the tide table"))));
     }
 
     /** A threshold is changed for this bench, the book follows, and the usual number comes back. */
     @Test
     public void thresholdsAreTheBenchsOwn() throws Exception {
         window.press(KeyCode.K);
-        window.awaitText("#book-title", "to care for");
+        window.awaitText("#book-title", "warnings");
         window.press(KeyCode.T);
         window.awaitNode("#limits-list");
         window.press(KeyCode.ENTER);
@@ -310,7 +324,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#limits-said", "Kept for this bench");
         assertTrue(kept(l -> l.setting("rule_limits").orElse("")).contains("=3.5"));
         window.press(KeyCode.K);
-        window.awaitText("#book-title", "to care for");
+        window.awaitText("#book-title", "warnings");
         window.press(KeyCode.T);
         window.awaitNode("#limits-list");
         window.press(KeyCode.DELETE);
@@ -369,7 +383,7 @@ public class PlacesWindowTest extends DemoWindow {
     @Test
     public void fixedMinutesChangeWhatTheStepSays() throws Exception {
         openJob("SB-0409");
-        window.awaitText("#pedal-word", "Attest: Rails");
+        window.awaitText("#pedal-word", "Confirm: Rails");
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "The air is away");
         window.press(KeyCode.Y, KeyCode.W);

@@ -66,7 +66,7 @@ public class WalkWindowTest extends DemoWindow {
         window.press(KeyCode.T, KeyCode.T);
         window.awaitText("#speed-flag", "10 ×");
         window.awaitText("#coach-now", "Nudge");
-        window.awaitText("#sight", "swims");
+        window.awaitText("#sight", "floats");
         window.awaitText("#pedal-word", "It moves");
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "Chip is off");
@@ -146,7 +146,7 @@ public class WalkWindowTest extends DemoWindow {
         window.awaitNode("#coach-now");
         window.await("the clock to go on", () -> seconds(window.text("#clock")) > seconds(left) + 3);
         window.pressControl(KeyCode.B);
-        window.awaitText("#verdict", "Broken off");
+        window.awaitText("#verdict", "Aborted");
         window.awaitText("#pedal-word", "Back to the run");
     }
 
@@ -160,11 +160,11 @@ public class WalkWindowTest extends DemoWindow {
     public void placesAndChecksByKeys() throws Exception {
         window.press(KeyCode.J, KeyCode.J, KeyCode.J);
         window.awaitText("#job-id", "SB-0409");
-        window.awaitText("#pedal-word", "Attest: Rails");
+        window.awaitText("#pedal-word", "Confirm: Rails");
         window.press(KeyCode.SPACE);
         window.awaitText("#pedal-word", "The air is away");
         window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "Attest: Under 40");
+        window.awaitText("#pedal-word", "Confirm: Under 40");
         window.await("the count", () -> !window.text("#step-count").isEmpty());
         window.press(KeyCode.F);
         window.awaitText("#far-now", "Under 40");

@@ -73,7 +73,7 @@ final class CalibrateCommand implements Callable<Integer> {
         Calibration c = fit.calibration();
         lines(out, c);
         for (int i = 0; i < fit.probes().size(); i++) {
-            out.printf(Locale.ROOT, "%s: missed by %.1f K before, %.1f K after the fit%n",
+            out.printf(Locale.ROOT, "%s: off by %.1f K before the fit, %.1f K after%n",
                     fit.probes().get(i),
                     fit.beforeK()[i], fit.afterK()[i]);
         }
@@ -145,7 +145,7 @@ final class CalibrateCommand implements Callable<Integer> {
         }
         Calibration c = learned.calibration();
         lines(out, c);
-        out.printf(Locale.ROOT, "dots: missed by %.1f K before, %.1f K after the fit; %d of %d melted%n",
+        out.printf(Locale.ROOT, "dots: off by %.1f K before the fit, %.1f K after; %d of %d melted%n",
                 learned.beforeK(), learned.afterK(), seen.presses().size(), seen.dots().size());
         if (!learned.outliers().isEmpty()) {
             out.println("hardly counted, wrongly named or of another alloy: "

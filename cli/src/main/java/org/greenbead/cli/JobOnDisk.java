@@ -12,7 +12,9 @@ import org.greenbead.core.account.Around;
 import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.BadFileException;
@@ -103,6 +105,17 @@ final class JobOnDisk {
         }
         try (Ledger open = ledger.get()) {
             return open.jobs();
+        }
+    }
+
+    /** How the house works this kind of job; as shipped where there is no ledger. */
+    HouseRoute house(JobKind kind) throws LedgerException {
+        Optional<Ledger> ledger = ledger();
+        if (ledger.isEmpty()) {
+            return new HouseRoute(kind, List.of());
+        }
+        try (Ledger open = ledger.get()) {
+            return open.houseRoute(kind);
         }
     }
 

@@ -78,7 +78,7 @@ final class NewCommand implements Callable<Integer> {
                     misfits.getFirst().remedy());
         }
         Job job = new Job(id, title, complaint, customer, board, target, bench,
-                Routes.shipped().beads(kind, recipes), noted);
+                new JobOnDisk(shared).house(kind).over(Routes.shipped().beads(kind, recipes)), noted);
         for (Map.Entry<String, String> way : said(noted).entrySet()) {
             School school = Schools.shipped().find(way.getKey())
                     .orElseThrow(() -> new IllegalArgumentException("\"" + way.getKey()

@@ -3,17 +3,25 @@ package org.greenbead.cli;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.Judgement;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Entry;
+import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
+import org.greenbead.core.route.OwnSteps;
 import org.greenbead.core.route.School;
 import org.greenbead.core.route.Schools;
+import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -76,12 +84,69 @@ final class WorkCommands {
     }
 
     /** Where a job stands. */
-    @Command(name = "steps", mixinStandardHelpOptions = true, description = "Shows the steps of a job with their checks, what ticked itself, and what each gate still asks for.")
+    @Command(name = "steps", mixinStandardHelpOptions = true, description = "Shows the steps of a job with their checks, what ticked itself, and what each gate still asks for; adds steps of one's own, moves them or leaves them out.")
     static final class Steps extends OnJob {
+        @Option(names = "--add", paramLabel = "WORDS", description = "Put in a step of one's own, called by these words.")
+        private String add;
+        @Option(names = "--phase", description = "Of the step to add: ${COMPLETION-CANDIDATES} (default: that of the current step).")
+        private Phase phase;
+        @Option(names = "--after", paramLabel = "STEP", description = "The step that it follows (default: the last of its phase).")
+        private String after;
+        @Option(names = "--check", paramLabel = "WORDS", description = "What to see to at it; may be given more than once.")
+        private List<String> checks = List.of();
+        @Option(names = "--leave-out", paramLabel = "STEP", description = "Leave a step out, with --reason.")
+        private String leaveOut;
+        @Option(names = "--earlier", paramLabel = "STEP", description = "Move a step one place forward within its phase.")
+        private String earlier;
+        @Option(names = "--later", paramLabel = "STEP", description = "Move a step one place back within its phase.")
+        private String later;
+        @Option(names = "--reason", defaultValue = "", description = "Why.")
+        private String reason;
+        @Option(names = "--keep-for-house", description = "Jobs of this kind begin in the way of this one from now on.")
+        private boolean house;
+        @Option(names = "--as-shipped", description = "Jobs of this kind begin as shipped again.")
+        private boolean shipped;
+
+        private Kept change(Job job, String step, String what) {
+            var fields = new java.util.LinkedHashMap<String, Object>();
+            fields.put("bead", step);
+            fields.put("change", what);
+            fields.put("reason", reason.isBlank() ? null : reason.strip());
+            return new Kept(job.freeId("route_change"), "route_change", Instant.now(), author(), fields);
+        }
 
         @Override
         public Integer call() throws Exception {
-            return steps(this, read());
+            Job was = read();
+            Job job = was;
+            if (add != null) {
+                Phase in = phase != null
+                        ? phase
+                        : job.inHand().map(Bead::phase).orElseThrow(() -> new IllegalArgumentException(
+                                "the job is at its end; say with --phase where the step belongs"));
+                Bead fresh = OwnSteps.bead(in, add, checks);
+                job = OwnSteps.add(job, fresh, Optional.ofNullable(after), change(job, fresh.id(), "added"));
+            }
+            if (leaveOut != null) {
+                job = job.leaveOut(leaveOut, change(job, leaveOut, "left_out"));
+            }
+            if (earlier != null) {
+                job = OwnSteps.move(job, earlier, -1, change(job, earlier, "earlier"));
+            }
+            if (later != null) {
+                job = OwnSteps.move(job, later, 1, change(job, later, "later"));
+            }
+            if (job != was) {
+                keep(was, job, "steps", "");
+            }
+            if (house || shipped) {
+                JobKind kind = JobFacts.kind(job).orElseThrow(
+                        () -> new IllegalArgumentException("the kind of this job is not known"));
+                try (Ledger ledger = shared().ledger()) {
+                    ledger.save(house ? HouseRoute.of(kind, job) : new HouseRoute(kind, List.of()));
+                }
+            }
+            return steps(this, job);
         }
     }
 

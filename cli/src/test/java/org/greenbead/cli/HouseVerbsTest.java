@@ -4,6 +4,7 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
@@ -94,5 +95,32 @@ public class HouseVerbsTest extends InFolder {
         assertEquals(run("stock", "do", "PA-1", "scrapped"), 0, err);
         assertEquals(run("stock", "list"), 0);
         assertTrue(out.contains("nothing yet"), out);
+    }
+
+    /** A step of one's own goes through the ledger, is worked, and new jobs of the kind begin with it. */
+    @Test
+    public void stepsOfTheHouse() throws Exception {
+        assertEquals(run("steps", "J-1", "--add", "Float test in the tank", "--phase", "prove", "--check",
+                "Dry inside",
+                "--check", "Beacon heard"), 0, err);
+        assertTrue(out.contains("prove    open   Float test in the tank"), out);
+        assertEquals(run("tick", "J-1", "own:Dry inside"), 0, err);
+        assertEquals(job().attested("own:Dry inside"), org.greenbead.core.route.Attest.YES);
+        assertEquals(run("steps", "J-1", "--leave-out", "prepare_power", "--reason", "no time"), 2);
+        assertTrue(err.contains("guards a person"), err);
+        assertEquals(run("steps", "J-1", "--leave-out", "plan_kit"), 2, "without a reason");
+        assertEquals(
+                run("steps", "J-1", "--leave-out", "plan_kit", "--reason", "kit is ready",
+                        "--keep-for-house"),
+                0, err);
+        Path next = data.resolve("j-2.job.bead.json");
+        assertEquals(run("new", "revive", next.toString(), "--id", "J-2", "--board", "ES-5", "--target", "U1",
+                "--bench", "window", "--title", "t", "--complaint", "c", "--customer", "d"), 0, err);
+        assertTrue(out.contains("Float test in the tank"), out);
+        assertFalse(Files.readString(next).contains("plan_kit"));
+        assertEquals(run("steps", "J-1", "--as-shipped"), 0, err);
+        assertEquals(run("new", "revive", next.toString(), "--id", "J-3", "--board", "ES-5", "--target", "U1",
+                "--bench", "window", "--title", "t", "--complaint", "c", "--customer", "d"), 0, err);
+        assertTrue(Files.readString(next).contains("plan_kit"));
     }
 }

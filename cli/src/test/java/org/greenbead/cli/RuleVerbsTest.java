@@ -170,7 +170,7 @@ public class RuleVerbsTest {
         Said checked = type("check", out.toString());
         assertEquals(checked.status(), 1, "nobody has named the travelling set");
         assertTrue(checked.out().contains("[transplant.set-not-whole]")
-                && checked.out().contains("Not known: how many of the travelling set are left out"),
+                && checked.out().contains("Not known: how many of the paired chips are left out"),
                 checked.out());
         assertTrue(checked.out().contains("transplant.table-without-origin")
                 && checked.out().contains("not noted"), checked.out());

@@ -27,7 +27,9 @@ import org.greenbead.core.board.Chip;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
 import org.greenbead.core.run.FormingHeats;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
@@ -45,6 +47,7 @@ import org.sqlite.SQLiteDataSource;
  * the call returns. One writer connection is kept open; calls from several threads wait for each other.
  */
 public final class Ledger implements AutoCloseable {
+    private static final String ROUTE = "route.";
     private static final Logger LOG = LoggerFactory.getLogger(Ledger.class);
     private static final String FILE = "ledger.db";
     private static final String MIGRATIONS = "classpath:org/greenbead/store/migration";
@@ -720,6 +723,15 @@ public final class Ledger implements AutoCloseable {
     public synchronized Optional<String> setting(String name) {
         return handle.createQuery("SELECT value FROM setting WHERE name = :name").bind("name", name)
                 .mapTo(String.class).findOne();
+    }
+
+    /** How this house works a kind of job; without steps where it works as shipped. */
+    public HouseRoute houseRoute(JobKind kind) {
+        return HouseRoute.read(kind, setting(ROUTE + kind.key()).orElse(""));
+    }
+
+    public void save(HouseRoute route) {
+        setting(ROUTE + route.kind().key(), route.text());
     }
 
     public synchronized void setting(String name, String value) {

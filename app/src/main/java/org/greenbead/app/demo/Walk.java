@@ -133,7 +133,7 @@ public final class Walk {
                 speed(10);
             }
             if (status == RunState.Status.HEATING && at == 3 && text("#coach-now").startsWith("Nudge")
-                    && text("#sight").contains("swims")) {
+                    && text("#sight").contains("floats")) {
                 press(KeyCode.SPACE, "says: it moves");
                 await("molten", () -> text("#pedal-word").startsWith("Chip is off"));
                 press(KeyCode.SPACE, "chip is off, heat away");
@@ -211,9 +211,16 @@ public final class Walk {
         press(KeyCode.J, "SB-0406");
         press(KeyCode.J, "SB-0405");
         press(KeyCode.J, "SB-0417 again");
-        press(KeyCode.R, "its recipe");
-        await("the rehearsal, lamp off", () -> text("#figure-peak").contains("°"));
-        shot("10-lamp-off");
+        press(KeyCode.H, "the timers");
+        await("the timers, lamp off", () -> text("#timers-title").startsWith("No timer"));
+        press(KeyCode.DIGIT5, "a rest between heats");
+        await("its length", () -> text("#pedal-word").startsWith("Start: Rest"));
+        press(KeyCode.SPACE, "starts it");
+        await("the timer", () -> text("#timers-title").startsWith("One timer"));
+        press(KeyCode.S, "the stock");
+        await("what is to be ordered", () -> text("#stock-title").contains("to order"));
+        pause();
+        shot("10-stock");
         fx(() -> {
             desk.settings().lampOff().set(false);
             return null;

@@ -311,7 +311,7 @@ public final class NewJobPage extends Page {
             Bench bench = bench(given.get("bench"));
             Chip target = board.requireChip(given.get("target"));
             Map<String, String> recipes = Routes.recipes(board.id(), target.name());
-            List<Bead> beads = Routes.shipped().beads(kind, recipes);
+            List<Bead> beads = desk.ledger().houseRoute(kind).over(Routes.shipped().beads(kind, recipes));
             var job = new Job(id, given.get("title"), given.get("complaint"), given.get("customer"),
                     board.id(),
                     target.name(), bench.id(), beads, Facts.none().with("job.kind=" + kind.key()));

@@ -20,9 +20,13 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
+import org.greenbead.core.route.OwnSteps;
 import org.greenbead.core.route.School;
 import org.greenbead.core.route.Schools;
 
@@ -38,7 +42,12 @@ public final class WaysPage extends Page {
     private final VBox page;
     private final Subscription watching;
     private Optional<String> wanted = Optional.empty();
-    private boolean leaving;
+    private Writing writing = Writing.WAY;
+
+    /** What the line is for. */
+    private enum Writing {
+        WAY, LEAVE_OUT, STEP
+    }
 
     public WaysPage(Desk desk, JobModel model, Navigator go) {
         this.desk = desk;
@@ -113,7 +122,7 @@ public final class WaysPage extends Page {
 
     private void want(String choice) {
         School school = rows.chosen().orElseThrow();
-        leaving = false;
+        writing = Writing.WAY;
         if (choice.equals(school.standard())) {
             choose(school, choice, "");
         } else {
@@ -134,12 +143,15 @@ public final class WaysPage extends Page {
         reason.setVisible(false);
         reason.setManaged(false);
         page.requestFocus();
-        if (leaving) {
-            leaving = false;
-            leaveOut(text);
-        } else {
-            wanted.ifPresent(w -> choose(rows.chosen().orElseThrow(), w, text));
-            wanted = Optional.empty();
+        Writing what = writing;
+        writing = Writing.WAY;
+        switch (what) {
+            case LEAVE_OUT -> changed("left_out", text);
+            case STEP -> add(text);
+            case WAY -> {
+                wanted.ifPresent(w -> choose(rows.chosen().orElseThrow(), w, text));
+                wanted = Optional.empty();
+            }
         }
     }
 
@@ -154,25 +166,59 @@ public final class WaysPage extends Page {
         }
     }
 
-    /** The step in hand leaves the route, with its reason. */
-    private void leaveOut(String why) {
-        Optional<Bead> hand = model.job().inHand();
-        if (hand.isEmpty()) {
-            return;
-        }
-        Kept record = model.fresh("route_change").with("bead", hand.get().id(), desk.clock().instant(),
-                desk.settings().technician().get()).with("change", "left_out", desk.clock().instant(),
-                        desk.settings().technician().get());
+    private Kept change(String bead, String what, String why) {
+        Kept fresh = model.fresh("route_change");
+        var fields = new java.util.LinkedHashMap<String, Object>();
+        fields.put("bead", bead);
+        fields.put("change", what);
+        fields.put("reason", why.isBlank() ? null : why.strip());
+        return new Kept(fresh.id(), fresh.type(), fresh.at(), fresh.author(), fields);
+    }
+
+    /** The current step leaves the route, or changes its place. */
+    private void changed(String what, String why) {
+        model.job().inHand().ifPresent(hand -> {
+            Kept kept = change(hand.id(), what, why);
+            keep(() -> switch (what) {
+                case "left_out" -> model.job().leaveOut(hand.id(), kept);
+                case "earlier" -> OwnSteps.move(model.job(), hand.id(), -1, kept);
+                default -> OwnSteps.move(model.job(), hand.id(), 1, kept);
+            }, "step " + what.replace('_', ' '), hand.id(),
+                    what.equals("left_out") ? "ways.left" : "ways.moved");
+        });
+    }
+
+    /** A step of one's own behind the current one. */
+    private void add(String words) {
+        model.job().inHand().ifPresent(hand -> keep(() -> {
+            Bead own = OwnSteps.bead(hand.phase(), words, List.of());
+            return OwnSteps.add(model.job(), own, Optional.of(hand.id()), change(own.id(), "added", ""));
+        }, "step added", words, "ways.added"));
+    }
+
+    private void keep(java.util.function.Supplier<Job> made, String kind, String detail, String said) {
         try {
-            Kept reasonKept = why.isBlank()
-                    ? record
-                    : record.with("reason", why.strip(), desk.clock().instant(),
-                            desk.settings().technician().get());
-            model.change(model.job().leaveOut(hand.get().id(), reasonKept), "step left out", hand.get().id());
-            tell(desk.texts().get("ways.left", desk.texts().say("bead." + hand.get().id())), false);
+            model.change(made.get(), kind, detail);
+            String named = desk.texts().words().has("bead." + detail)
+                    ? desk.texts().say("bead." + detail)
+                    : detail;
+            tell(desk.texts().get(said, named), false);
         } catch (IllegalArgumentException e) {
             tell(e.getMessage(), true);
         }
+    }
+
+    /** Jobs of this kind begin like this one from now on. */
+    private void house() {
+        Optional<JobKind> kind = JobFacts.kind(model.job());
+        if (kind.isEmpty()) {
+            return;
+        }
+        HouseRoute route = HouseRoute.of(kind.get(), model.job());
+        desk.io(() -> {
+            desk.ledger().save(route);
+            return route;
+        }, kept -> tell(desk.texts().get("ways.house", desk.texts().say("kind." + kind.get().key())), false));
     }
 
     private void tell(String text, boolean bad) {
@@ -205,9 +251,16 @@ public final class WaysPage extends Page {
             case DOWN -> rows.move(1);
             case UP -> rows.move(-1);
             case X -> model.job().inHand().ifPresent(b -> {
-                leaving = true;
+                writing = Writing.LEAVE_OUT;
                 askReason(desk.texts().get("ways.leave", desk.texts().say("bead." + b.id())));
             });
+            case A -> model.job().inHand().ifPresent(b -> {
+                writing = Writing.STEP;
+                askReason(desk.texts().get("ways.add", desk.texts().say("bead." + b.id())));
+            });
+            case PAGE_UP -> changed("earlier", "");
+            case PAGE_DOWN -> changed("later", "");
+            case W -> house();
             default -> {
                 return false;
             }

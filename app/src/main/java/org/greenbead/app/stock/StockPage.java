@@ -130,11 +130,11 @@ public final class StockPage extends Page {
         var words = new VBox(1, Looks.label(item.name(), "text-ink"),
                 Looks.label(String.join(" · ", about(item)), "muted", "small"));
         words.setMinWidth(0);
-        words.setPrefWidth(120);
+        words.setPrefWidth(205);
         HBox.setHgrow(words, Priority.ALWAYS);
         var life = new VBox(2);
-        life.setPrefWidth(160);
-        life.setMinWidth(160);
+        life.setPrefWidth(150);
+        life.setMinWidth(150);
         life(item, now).ifPresent(l -> {
             if (!Double.isNaN(l.part())) {
                 var bar = new LifeBar();

@@ -134,7 +134,8 @@ public final class JobFacts {
         return tree.known();
     }
 
-    private static Optional<JobKind> kind(Job job) {
+    /** What a job is for; empty where that is not noted. */
+    public static Optional<JobKind> kind(Job job) {
         return job.facts().at("job.kind").map(String::valueOf)
                 .map(k -> JobKind.valueOf(k.toUpperCase(Locale.ROOT)));
     }

@@ -133,14 +133,14 @@ final class Design {
                 var heater = Optional.of(v[0]);
                 stages.add(stage("Soak", Stage.Purpose.SOAK, heater, Optional.empty(),
                         new StageEnd.AfterTime(v[1]), v[1]));
-                stages.add(stage("Approach", Stage.Purpose.APPROACH, heater, Optional.of(air(v[2], v, 5)),
+                stages.add(stage("Ramp up", Stage.Purpose.APPROACH, heater, Optional.of(air(v[2], v, 5)),
                         new StageEnd.AfterTime(v[3]), v[3]));
                 stages.add(peak(heater, Optional.of(air(v[4], v, 5)), goal));
             }
             case AIR_ALONE -> {
                 stages.add(stage("Soak", Stage.Purpose.SOAK, Optional.empty(), Optional.of(air(v[0], v, 5)),
                         new StageEnd.AfterTime(v[1]), v[1]));
-                stages.add(stage("Approach", Stage.Purpose.APPROACH, Optional.empty(),
+                stages.add(stage("Ramp up", Stage.Purpose.APPROACH, Optional.empty(),
                         Optional.of(air(v[2], v, 5)), new StageEnd.AfterTime(v[3]), v[3]));
                 stages.add(peak(Optional.empty(), Optional.of(air(v[4], v, 5)), goal));
             }

@@ -3,11 +3,15 @@ package org.greenbead.core.quantity;
 import java.text.MessageFormat;
 import java.util.Locale;
 import java.util.MissingResourceException;
+import java.util.Optional;
 import java.util.ResourceBundle;
+import java.util.stream.Stream;
 
 /** Puts phrases and quantities into words, in one language and one unit of temperature. Immutable. */
 public final class Words {
     private static final String TRADE = "org.greenbead.core.trade";
+    /** Begins the id of what a bench has named itself: its words are what follows. */
+    public static final String OWN = "own:";
     private final ResourceBundle trade;
     private final Locale locale;
     private final TempUnit unit;
@@ -28,13 +32,22 @@ public final class Words {
     }
 
     public boolean has(String key) {
-        return trade.containsKey(key);
+        return trade.containsKey(key) || named(key).isPresent();
     }
 
     /** @throws MissingResourceException when the bundle lacks the key: a fault of the program, found by a test */
     public String say(Phrase phrase) {
+        Optional<String> own = named(phrase.key());
+        if (own.isPresent()) {
+            return own.get();
+        }
         Object[] gaps = phrase.gaps().stream().map(this::show).toArray();
         return new MessageFormat(trade.getString(phrase.key()), locale).format(gaps);
+    }
+
+    private static Optional<String> named(String key) {
+        return Stream.of("bead." + OWN, "check." + OWN).filter(key::startsWith).findFirst()
+                .map(begin -> key.substring(begin.length()));
     }
 
     public String say(String key, Quantity... gaps) {

@@ -57,7 +57,7 @@ public final class StartingRecipe {
                         Optional.empty(), Optional.empty(), new StageEnd.AfterTime(75), 90),
                 new Stage("Soak", Stage.Purpose.SOAK, Optional.of(Math.round(heater * 0.92) * 1.0),
                         Optional.empty(), Optional.empty(), soaked, 240),
-                new Stage("Approach", Stage.Purpose.APPROACH, Optional.of((double) Math.round(heater)),
+                new Stage("Ramp up", Stage.Purpose.APPROACH, Optional.of((double) Math.round(heater)),
                         Optional.of(new AirSetting(Math.round(air * 0.82), flow, nozzle, 25, circle)),
                         Optional.empty(), near, 120),
                 new Stage(lift ? "Lift" : "Seat", Stage.Purpose.PEAK,

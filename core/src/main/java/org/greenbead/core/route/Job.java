@@ -170,8 +170,7 @@ public record Job(String id, String title, String complaint, String customer, St
     }
 
     /**
-     * The route without one bead; the reason is kept as a record. A gate is left out only while nothing has been heated, and
-     * never after it was passed.
+     * The route without one bead; the reason is kept as a record. What guards a person or irreplaceable data stays, and so does what is worked.
      *
      * @throws IllegalArgumentException when the reason is blank, the bead is worked or it heats
      */
@@ -180,6 +179,10 @@ public record Job(String id, String title, String complaint, String customer, St
                 .orElseThrow(() -> new IllegalArgumentException("job " + id + " has no bead " + beadId));
         if (why.text("reason").isBlank()) {
             throw new IllegalArgumentException("a step is left out with a reason only");
+        }
+        if (Routes.shipped().keeps(beadId)) {
+            throw new IllegalArgumentException(
+                    "this step guards a person or data that nobody can bring back; it stays in the route");
         }
         if (bead.worked() || bead.kind() == Bead.Kind.RUN) {
             throw new IllegalArgumentException("a step that is worked, or that heats, stays in the route");

@@ -22,6 +22,7 @@ public final class Routes {
     private static final Routes SHIPPED = new Routes(resource());
     private final Map<JobKind, List<Template>> routes = new EnumMap<>(JobKind.class);
     private final Map<String, List<Template>> parts = new LinkedHashMap<>();
+    private final LinkedHashSet<String> kept = new LinkedHashSet<>();
 
     /**
      * A bead before it belongs to a job.
@@ -36,7 +37,9 @@ public final class Routes {
     private Routes(String text) {
         List<Template> now = new ArrayList<>();
         for (String line : text.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
-            if (line.startsWith("(")) {
+            if (line.startsWith("!keep ")) {
+                kept.addAll(words(line.substring("!keep ".length())));
+            } else if (line.startsWith("(")) {
                 now = new ArrayList<>();
                 parts.put(line.substring(1, line.indexOf(')')), now);
             } else if (line.startsWith("[")) {
@@ -79,6 +82,11 @@ public final class Routes {
     /** The routes as shipped. */
     public static Routes shipped() {
         return SHIPPED;
+    }
+
+    /** Whether a step is never left out: it guards a person, or data that nobody can bring back. */
+    public boolean keeps(String beadId) {
+        return kept.contains(beadId);
     }
 
     /** A part that routes share. @throws IllegalArgumentException when there is none of this name */

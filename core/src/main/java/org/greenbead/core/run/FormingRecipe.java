@@ -126,7 +126,7 @@ public final class FormingRecipe {
                                 new AirSetting(part(room, airC, blows.soakPart()), flow, nozzle, FAR_MM,
                                         circle)),
                         Optional.empty(), new StageEnd.AfterTime(SOAK_S), 1.5 * SOAK_S),
-                new Stage("Approach", Stage.Purpose.APPROACH, Optional.empty(),
+                new Stage("Ramp up", Stage.Purpose.APPROACH, Optional.empty(),
                         Optional.of(new AirSetting(part(room, airC, (1 + blows.soakPart()) / 2), flow, nozzle,
                                 NEAR_MM,
                                 circle)),

@@ -42,7 +42,7 @@ public class WordsTest {
     public void phraseIsFilledInItsOrder() {
         assertEquals(C.say("rule.peak_too_low.what", new Quantity.TempC(190)), "Joints reach only 190 °C");
         assertEquals(F.say("rule.ramp_up.what", new Quantity.Name("U1"), new Quantity.RateKPerS(4)),
-                "Rising 7.2 °F/s");
+                "Ramp 7.2 °F/s");
     }
 
     @Test

@@ -89,7 +89,7 @@ public final class World {
 
     public static Recipe usualRecipe() {
         return recipe(soak(240, 108, 10),
-                new Stage("Approach", Stage.Purpose.APPROACH, Optional.of(245.0),
+                new Stage("Ramp up", Stage.Purpose.APPROACH, Optional.of(245.0),
                         Optional.of(new AirSetting(265, 24, 10, 25, 6)), Optional.empty(),
                         new StageEnd.ProbeReaches("board_top", 138, 0), 90),
                 peak(322), cool());
