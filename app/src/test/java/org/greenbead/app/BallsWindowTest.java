@@ -44,7 +44,7 @@ public class BallsWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Keep this count");
         window.press(KeyCode.SPACE);
         window.awaitText("#balls-said", "rule book knows");
-        window.awaitText("#pedal-word", "Back to the bead");
+        window.awaitText("#pedal-word", "Back to the current step");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
             Job job = ledger.job("SB-0415");

@@ -238,7 +238,7 @@ public class KindsWindowTest extends DemoWindow {
         type("#label-line", "GB-0049-" + (ours.endsWith("1") ? "2" : "1"));
         window.awaitText("#label-said", "a digit of it is wrong");
         type("#label-line", ours);
-        window.awaitText("#pedal-word", "Attest");
+        window.awaitText("#pedal-word", "Confirm");
         answerLabels(ours);
         Job job = kept("SB-0418");
         worked(job);

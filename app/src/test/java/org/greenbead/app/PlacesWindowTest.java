@@ -139,6 +139,28 @@ public class PlacesWindowTest extends DemoWindow {
         assertEquals(kept(l -> l.job(mine).records("stencil").getFirst().text("item")), "ST-09");
     }
 
+    /** The iron is timed by the pedal: a pass that lasts too long is in the job without anybody saying so, and the book finds it. */
+    @Test
+    public void ironIsTimedByThePedal() throws Exception {
+        job("SB-0412");
+        String mine = window.text("#job-id");
+        window.click("#bead-clean_board");
+        window.awaitNode("#iron-door");
+        window.press(KeyCode.I);
+        window.awaitText("#iron-now", "within 3.0 s");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#pedal-word", "Iron up");
+        window.awaitText("#iron-now", "Lift the iron now");
+        window.picture("iron");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#iron-passes", "1 too long");
+        window.press(KeyCode.ESCAPE);
+        window.awaitNode("#iron-door");
+        window.press(KeyCode.K);
+        window.await("the book finds it", () -> says("The iron lingers"));
+        assertTrue(kept(l -> l.job(mine).records("iron").getFirst().number("dwell_s")) > 3);
+    }
+
     /** Words of the bench find a job; a job packed here can be fetched again; one that is thrown away comes back. */
     @Test
     public void jobsAreFoundAndPacked() throws Exception {

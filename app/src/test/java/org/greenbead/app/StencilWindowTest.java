@@ -44,7 +44,7 @@ public class StencilWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Keep this stencil");
         window.press(KeyCode.SPACE);
         window.awaitText("#stencil-said", "Kept with the job");
-        window.awaitText("#pedal-word", "Back to the bead");
+        window.awaitText("#pedal-word", "Back to the current step");
         window.press(KeyCode.ESCAPE);
         window.awaitNode("#balls-title");
     }

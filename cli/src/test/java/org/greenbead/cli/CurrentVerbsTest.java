@@ -6,8 +6,6 @@ import static org.testng.Assert.assertTrue;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.SimulatedStart;
@@ -21,25 +19,12 @@ import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 
 /** Proofs by the command line: start-up curves, by files alone and with jobs of one board in a ledger; a held pressure. */
-public class CurrentVerbsTest {
-    private Path data;
+public class CurrentVerbsTest extends InFolder {
     private Path files;
-    private String out = "";
-    private String err = "";
 
     @BeforeMethod
-    public void folder() throws Exception {
-        data = Files.createTempDirectory("greenbead-current");
+    public void curves() throws Exception {
         files = Files.createTempDirectory("greenbead-curves");
-    }
-
-    private int run(String... words) {
-        var all = new ArrayList<>(Arrays.asList(words));
-        all.addAll(List.of("--data", data.toString()));
-        Said said = Said.type(all.toArray(String[]::new));
-        out = said.out();
-        err = said.err();
-        return said.status();
     }
 
     private String curve(String name, SimulatedStart.Fault fault, long seed, double seconds)

@@ -160,7 +160,7 @@ public class MainTest {
                 files.write(Format.BENCH, files.read(plan, Format.PLAN, RunPlan.class).bench()));
         Said said = type("calibrate", log.toString(), "--bench", bench.toString());
         assertEquals(said.status(), 0, said.err() + said.out());
-        assertTrue(said.out().contains("after the fit"), said.out());
+        assertTrue(said.out().contains("before the fit"), said.out());
         assertEquals(
                 files.read(bench, Format.BENCH, org.greenbead.core.bench.Bench.class).calibrations().size(),
                 1);

@@ -48,6 +48,7 @@ import org.greenbead.app.setup.WitnessPage;
 import org.greenbead.app.stock.StockPage;
 import org.greenbead.app.timers.TimersPage;
 import org.greenbead.app.work.CheckPage;
+import org.greenbead.app.work.IronPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.book.Phase;
@@ -666,6 +667,13 @@ public final class Workshop implements Navigator {
         var asked = new CheckPage(desk, model(), this, beadId);
         show(asked, "", Optional.of(beadId));
         asked.ask(type, field);
+    }
+
+    @Override
+    public void iron(String beadId) {
+        if (!current.isEmpty()) {
+            show(new IronPage(desk, model(), this, beadId), "", Optional.of(beadId));
+        }
     }
 
     @Override

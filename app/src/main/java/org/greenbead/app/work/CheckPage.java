@@ -196,6 +196,9 @@ public final class CheckPage extends Page {
         if (RecordTypes.shipped().at(beadId).stream().anyMatch(t -> FROM_STOCK.contains(t.id()))) {
             door("stock-door", texts.get("stock.door"), texts.get("stock.door.so"), go::stock);
         }
+        if (RecordTypes.shipped().at(beadId).stream().anyMatch(t -> t.id().equals("iron"))) {
+            door("iron-door", texts.get("iron.door"), texts.get("iron.door.so"), () -> go.iron(beadId));
+        }
         if (bead().phase() == Phase.DECIDE) {
             door("courses-door", texts.get("courses.door"), texts.get("courses.door.so"), go::courses);
         }
@@ -529,6 +532,14 @@ public final class CheckPage extends Page {
             case P -> photos.ifPresent(PhotoPane::choose);
             case C -> {
                 return curve();
+            }
+            case I -> {
+                boolean irons = RecordTypes.shipped().at(beadId).stream()
+                        .anyMatch(t -> t.id().equals("iron"));
+                if (irons) {
+                    go.iron(beadId);
+                }
+                return irons;
             }
             case DOWN, UP -> choose(code == KeyCode.DOWN ? 1 : -1);
             default -> {

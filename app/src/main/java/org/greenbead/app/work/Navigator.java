@@ -27,6 +27,9 @@ public interface Navigator {
     /** What became of the jobs of this ledger. */
     void odds();
 
+    /** Times the iron at a step that uses one. */
+    void iron(String beadId);
+
     /** What is used up or wears. */
     void stock();
 
