@@ -10,6 +10,7 @@ import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.stock.StockItem;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
 import org.greenbead.store.JobBundle;
@@ -123,9 +124,16 @@ final class BundleCommands {
                     ledger.save(chip);
                     return "chip " + chip.label();
                 }
+                case STOCK -> {
+                    StockItem item = shared().files().parse(text, name, format, StockItem.class);
+                    guard(other(ledger, format, item.id(), StockItem.class, item), "thing in stock",
+                            item.id());
+                    ledger.save(item);
+                    return "stock " + item.id();
+                }
                 default -> throw new BadFileException(name, 1, "/format",
                         "a " + format.word() + " file is no document of the ledger",
-                        "Import a job bundle, or a job, board, bench, recipe or chip");
+                        "Import a job bundle, or a job, board, bench, recipe, chip or thing in stock");
             }
         }
 

@@ -146,10 +146,16 @@ final class StockCommand implements Runnable {
     static final class Show extends OnStock {
         @Parameters(index = "0", paramLabel = "ID")
         private String id;
+        @Option(names = "--json", description = "Print it as a file (greenbead/stock/1), which import takes in elsewhere.")
+        private boolean json;
 
         @Override
         void work(Ledger ledger) throws Exception {
             StockItem item = item(ledger, id);
+            if (json) {
+                say(shared().files().write(Format.STOCK, item));
+                return;
+            }
             told(item, shared().words());
             for (StockItem.Moment m : item.moments()) {
                 say(String.format(Locale.ROOT, "  %s %s%s%s%s", m.at(),

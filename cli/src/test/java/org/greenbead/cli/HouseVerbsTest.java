@@ -123,4 +123,23 @@ public class HouseVerbsTest extends InFolder {
                 "--bench", "window", "--title", "t", "--complaint", "c", "--customer", "d"), 0, err);
         assertTrue(Files.readString(next).contains("plan_kit"));
     }
+
+    /** A thing goes to another house as a file; another one of its number is not overwritten, and a torn file names its fault. */
+    @Test
+    public void stockTravelsAsAFile() throws Exception {
+        assertEquals(run("stock", "new", "ST-7", "stencil", "name=trial field", "uses_max=40", "fits=K-41"),
+                0, err);
+        assertEquals(run("stock", "show", "ST-7", "--json"), 0, err);
+        Path file = data.resolve("st-7.stock.bead.json");
+        Files.writeString(file, out);
+        assertEquals(run("stock", "set", "ST-7", "uses_max=50"), 0, err);
+        assertEquals(run("import", file.toString()), 2);
+        assertTrue(err.contains("Nothing was changed"), err);
+        assertEquals(run("import", file.toString(), "--replace"), 0, err);
+        assertEquals(run("stock", "list"), 0);
+        assertTrue(out.contains("used 0 of 40") && out.contains("for K-41"), out);
+        Files.writeString(file, Files.readString(file).replace("\"uses_max\" : 40.0", "\"uses_max\" : -3"));
+        assertEquals(run("import", file.toString(), "--replace"), 2);
+        assertTrue(err.contains("/uses_max"), err);
+    }
 }
