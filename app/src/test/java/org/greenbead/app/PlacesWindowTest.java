@@ -73,6 +73,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.DIGIT2);
         window.awaitNode("#timer-c");
         window.awaitText("#pedal-word", "Start: Cure");
+        assertTrue(says("Cells out before a bake"), "the caution stands where the heat is begun");
         type("#timer-minutes", "2h");
         window.awaitText("#timer-said", "temperature");
         type("#timer-c", "80");

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.RuleBook;
-import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Minutes;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Job;
@@ -74,10 +73,10 @@ final class TimerCommand implements Runnable {
             keep(job, longer, "timer", kind.word());
             JobTimer timer = JobTimer.of(longer).getLast();
             out().println(line(timer, now, words()));
-            List<String> stops = judged(longer).judged().open().stream()
-                    .filter(n -> kind.heats() && n.rule().severity() == Severity.STOP
-                            && n.rule().when().contains("bake."))
-                    .map(n -> n.rule().what() + ". " + n.rule().remedy()).distinct().toList();
+            List<String> stops = !kind.heats()
+                    ? List.of()
+                    : Timers.stops(judged(longer).judged().open()).stream()
+                            .map(n -> n.rule().what() + ". " + n.rule().remedy()).distinct().toList();
             stops.forEach(s -> out().println("STOP " + s));
             return stops.isEmpty() ? 0 : 1;
         }

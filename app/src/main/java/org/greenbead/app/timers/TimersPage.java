@@ -61,6 +61,8 @@ public final class TimersPage extends Page {
     private final FlowPane kinds = new FlowPane(8, 6);
     private final Label because = Looks.note("muted", "small");
     private final Label said = Looks.note("said");
+    private final Label caution = Looks.note("caution");
+    private final Label stop = Looks.note("said");
     private final Line minutes;
     private final Line celsius;
     private final Line labelMinutes;
@@ -104,14 +106,17 @@ public final class TimersPage extends Page {
         words = field("timer-words", texts.get("timers.words"));
         because.setId("timer-because");
         said.setId("timer-said");
+        stop.setId("timer-stop");
+        stop.pseudoClassStateChanged(Looks.BAD, true);
         said.pseudoClassStateChanged(Looks.BAD, true);
         fields.setAlignment(Pos.CENTER_LEFT);
         fresh = Looks.as(new VBox(6, Looks.label(inHand
                 .map(m -> texts.get("timers.new", m.job().id())).orElse(""), "caps"), kinds, fields, because,
-                said), "card");
+                caution, said), "card");
         fresh.setVisible(inHand.isPresent());
         fresh.managedProperty().bind(fresh.visibleProperty());
-        var head = Looks.as(new VBox(4, Looks.label(texts.get("timers.caps"), "caps"), title), "instruction");
+        var head = Looks.as(new VBox(4, Looks.label(texts.get("timers.caps"), "caps"), title, stop),
+                "instruction");
         page = Looks.as(new VBox(head, list, lately, fresh, keys), "page");
         backWord(texts.get("key.back"));
         beat.getKeyFrames().setAll(new KeyFrame(Duration.millis(BEAT_MS), tick -> beat()));
@@ -192,6 +197,7 @@ public final class TimersPage extends Page {
         }
         Texts texts = desk.texts();
         Instant now = desk.clock().instant();
+        stopsNow();
         for (JobTimer t : shown) {
             Face face = faces.get(t.job() + "/" + t.record());
             double left = t.leftS(now);
@@ -213,6 +219,17 @@ public final class TimersPage extends Page {
         if (chosen.isEmpty()) {
             pedalNow();
         }
+    }
+
+    /** What the rule book stops of a heat that runs for the job in hand. */
+    private void stopsNow() {
+        boolean heats = shown.stream().anyMatch(t -> t.kind().heats()
+                && inHand.filter(m -> m.job().id().equals(t.job())).isPresent());
+        stop.setText(!heats
+                ? ""
+                : Timers.stops(inHand.orElseThrow().judgedProperty().get().judged().open()).stream()
+                        .findFirst()
+                        .map(n -> n.rule().what() + ". " + n.rule().remedy() + ".").orElse(""));
     }
 
     private void end(JobTimer timer, Optional<Timers.Result> result) {
@@ -267,6 +284,7 @@ public final class TimersPage extends Page {
         because.setText(desk.texts().get("timers.because",
                 desk.texts().say("timer.because." + wait.because().name().toLowerCase(Locale.ROOT))));
         said.setText("");
+        caution.setText(kind.heats() ? desk.texts().say("caution.check.bake_ended") : "");
         kindsNow();
         pedalNow();
         if (wait.minutes().isEmpty() || kind == JobTimer.Kind.OTHER) {
@@ -323,6 +341,7 @@ public final class TimersPage extends Page {
         fields.getChildren().clear();
         because.setText("");
         said.setText("");
+        caution.setText("");
         kindsNow();
         page.requestFocus();
         pedalNow();

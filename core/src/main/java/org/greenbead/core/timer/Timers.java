@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.book.Noticed;
+import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Check;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -137,6 +139,14 @@ public final class Timers {
         List<String> names = JobTimer.of(job).stream().filter(JobTimer::running).map(JobTimer::record)
                 .toList();
         return names.isEmpty() ? "none that runs" : String.join(", ", names);
+    }
+
+    /** What stops a heat that was begun, of all that the rule book holds against the job: what an oven does to solder, parts and people. */
+    public static List<Noticed> stops(List<Noticed> open) {
+        return open.stream().filter(n -> n.rule().severity() == Severity.STOP
+                && n.values().stream()
+                        .anyMatch(v -> v.path().startsWith("bake.") || v.path().startsWith("heater.")))
+                .toList();
     }
 
     private static String written(Instant at, ZoneId zone) {
