@@ -179,6 +179,21 @@ public class FirstStartTest {
         assertTrue(says("QB-1187"));
     }
 
+    /** Whoever writes faster than the ledger reads keeps what is written. */
+    @Test
+    public void whatIsBeingWrittenOutlivesASlowLedger() throws Exception {
+        var answers = new java.util.concurrent.CountDownLatch(1);
+        window.silence(answers);
+        window.press(KeyCode.SPACE);
+        window.press(KeyCode.DIGIT2);
+        window.awaitText("#new-question", "What is it?");
+        window.fill("#new-line", "Written at once");
+        answers.countDown();
+        window.await("the number of the job has come", () -> says("J-0001"));
+        window.press(KeyCode.ENTER);
+        window.awaitText("#new-question", "What is wrong");
+    }
+
     private static final int PHOTO_W = 900;
     private static final int PHOTO_H = 700;
     /** Corners of the board in the photo, taken from a little below: lower left, lower right, upper right, upper left. */

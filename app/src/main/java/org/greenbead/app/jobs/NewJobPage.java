@@ -100,11 +100,19 @@ public final class NewJobPage extends Page {
             boards = desk.ledger().boards();
             benches = desk.ledger().benches();
             return boards;
-        }, read -> {
-            loaded = true;
-            show();
-        });
+        }, read -> arrived());
         show();
+    }
+
+    /** The ledger has answered: what waited for it is offered, and a line that somebody is writing stays as it is. */
+    private void arrived() {
+        boolean waited = reading();
+        loaded = true;
+        if (waited) {
+            show();
+        } else {
+            number();
+        }
     }
 
     /** The next number of the house: letters of the newest and one more. */
@@ -191,7 +199,7 @@ public final class NewJobPage extends Page {
     private void show() {
         Texts texts = desk.texts();
         question.setText(texts.say("new." + asked()));
-        why.setText(texts.get("new.number", at + 1, QUESTIONS.size(), id));
+        number();
         answers.getChildren().clear();
         given.forEach(
                 (q, a) -> answers.getChildren().addAll(Looks.label(texts.say("new." + q), "muted", "small"),
@@ -218,6 +226,10 @@ public final class NewJobPage extends Page {
             page.requestFocus();
             pedal(Pedal.shut(texts.get("new.choose"), texts.get("new.choose.so")));
         }
+    }
+
+    private void number() {
+        why.setText(desk.texts().get("new.number", at + 1, QUESTIONS.size(), id));
     }
 
     private List<String> choices() {
