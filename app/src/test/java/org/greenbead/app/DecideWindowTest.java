@@ -4,6 +4,8 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -172,5 +174,132 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#odds-title", "by board");
         window.press(KeyCode.LEFT);
         window.awaitNode("#ledger-list");
+    }
+
+    /** The resistors are pressed as they lie on the board; what to take off and to fit follows, and goes into the job. */
+    @Test
+    public void configurationResistorsAreReadAndPlanned() throws Exception {
+        Path table = Files.writeString(Files.createTempFile("straps", ".csv"), """
+                source,schematic sheet 12
+                revision,C
+                vcc_v,1.8
+                strap,S0,R101,10k,R102,10k
+                strap,S1,R103,10k,R104,10k
+                code,01,small memory
+                code,11,large memory
+                """);
+        Path broken = Files.writeString(Files.createTempFile("straps", ".csv"), """
+                source,schematic
+                vcc_v,1.8
+                strap,S0,R101,10k,R102,10k
+                code,0,small
+                code,0,large
+                """);
+        window.choose(broken);
+        job("SB-0415");
+        window.press(KeyCode.X);
+        window.awaitNode("#courses-straps");
+        window.press(KeyCode.C);
+        window.awaitText("#strap-title", "No table for this board yet");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#strap-note", "code");
+        window.awaitText("#strap-title", "No table for this board yet");
+        window.choose(table);
+        window.press(KeyCode.N);
+        window.awaitText("#strap-title", "Reads ??");
+        window.awaitText("#pedal-word", "A pin reads neither");
+        window.mouse("#strap-R102");
+        window.awaitText("#strap-title", "Reads 0?");
+        window.press(KeyCode.RIGHT, KeyCode.PAGE_UP);
+        window.awaitText("#strap-title", "Reads 01: small memory");
+        window.press(KeyCode.DOWN, KeyCode.DOWN);
+        window.await("what is to do", () -> says("Take off R102") && says("Fit R101 10.0 k\u03a9"));
+        window.picture("straps");
+        window.awaitText("#pedal-word", "Keep the plan");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#strap-note", "the plan");
+        window.mouse("#strap-R102");
+        window.mouse("#strap-R101");
+        window.await("nothing is left", () -> says("Nothing to change"));
+        window.press(KeyCode.SPACE);
+        window.awaitText("#strap-note", "this is what is fitted");
+        window.press(KeyCode.LEFT);
+        window.awaitNode("#courses-straps");
+        window.press(KeyCode.C);
+        window.awaitText("#strap-title", "Reads 11: large memory");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Kept kept = ledger.job("SB-0415").records("configuration").getFirst();
+            assertEquals(kept.text("straps_before"), "01");
+            assertEquals(kept.text("straps_after"), "11");
+            assertEquals(kept.text("table_revision"), "C");
+            assertTrue(kept.yes("complete"));
+        } finally {
+            window.open();
+        }
+    }
+
+    /** What the table says of the platform, on two boards; without a row nothing is ready, and a chip that must travel is asked for. */
+    @Test
+    public void pairedChipsAreChosenOnTwoBoards() throws Exception {
+        String board;
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Job job = ledger.job("SB-0417");
+            board = job.board();
+            ledger.save(job.with(new Kept("unit-91", "unit", AT, "technician A",
+                    Map.of("platform", "wave logger", "generation", 2.0, "memory_type", "MR-8", "revision",
+                            "C",
+                            "region", "north", "firmware", "4.1")))
+                    .with(new Kept("donor-91", "donor", AT, "technician A",
+                            Map.of("memory_type", "MR-8", "revision", "D", "region", "north"))),
+                    "noted", "");
+        } finally {
+            window.open();
+        }
+        Path other = Files.writeString(Files.createTempFile("paired", ".csv"), """
+                platform,generation,chip,need,reason,source,date
+                tide gauge,,U1,must,keys inside,bench notes 3,2031-02-01
+                """);
+        Path table = Files.writeString(Files.createTempFile("paired", ".csv"), """
+                platform,generation,chip,need,reason,source,date
+                wave logger,2,U1,must,keys inside,bench notes 3,2031-02-01
+                wave logger,2,U5,should,calibration lies in it,bench notes 3,2031-02-01
+                wave logger,2,U9,never,counts its own seats,bench notes 4,
+                """);
+        window.choose(other);
+        job("SB-0417");
+        window.press(KeyCode.X);
+        window.awaitNode("#courses-paired");
+        window.press(KeyCode.T);
+        window.awaitText("#travel-title", "No table of paired chips yet");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#travel-title", "Stop: no row covers wave logger, generation 2");
+        window.choose(table);
+        window.press(KeyCode.N);
+        window.awaitText("#travel-title", "not ready yet");
+        window.awaitText("#travel-says", "U1, U5");
+        assertTrue(says("revision") || says("Revision"), "the donor's revision differs");
+        window.picture("paired");
+        window.awaitText("#travel-order", "Off in this order: ");
+        window.mouse("#leaves-U1");
+        window.await("it is missed", () -> says("U1 must travel: keys inside"));
+        window.press(KeyCode.DOWN, KeyCode.DOWN, KeyCode.ENTER);
+        window.await("that one must stay", () -> says("U9 must stay: counts its own seats"));
+        window.press(KeyCode.ENTER);
+        window.mouse("#lands-U1");
+        window.await("whole again", () -> !says("must travel") && !says("must stay"));
+        window.press(KeyCode.SPACE);
+        window.awaitText("#travel-note", "3 records");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            List<Kept> kept = ledger.job("SB-0417").records("transplant");
+            assertEquals(kept.stream().filter(k -> k.yes("moves")).map(k -> k.text("chip")).toList(),
+                    List.of("U1", "U5"));
+            assertTrue(kept.stream().allMatch(k -> k.text("table").startsWith("bench notes")));
+            assertTrue(ledger.tables().travel().isPresent() && ledger.tables().straps(board).isEmpty());
+        } finally {
+            window.open();
+        }
     }
 }

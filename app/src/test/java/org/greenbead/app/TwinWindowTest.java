@@ -6,8 +6,11 @@ import static org.testng.Assert.assertNotEquals;
 import static org.testng.Assert.assertTrue;
 
 import java.time.InstantSource;
+import java.util.List;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.run.RunPlan;
@@ -79,6 +82,52 @@ public class TwinWindowTest extends DemoWindow {
                     "kept in the ledger");
         }
         window.open();
+    }
+
+    /** Curves and margins are pictures; a limit is drawn elsewhere by keys and by the pointer, and what it costs is told. */
+    @Test
+    public void aLimitIsDrawnElsewhereToAskWhatItCosts() throws Exception {
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.P);
+        window.awaitNode("#school-air_alone-verdict");
+        window.await("every search is over", () -> window.text("#planner-said").isEmpty());
+        assertEquals(window.scene().getRoot().lookupAll(".line-joint").size(), 1,
+                "the chosen school's joint");
+        assertEquals(window.scene().getRoot().lookupAll(".line-under").size()
+                + window.scene().getRoot().lookupAll(".line-board").size(), 1, "the other school's joint");
+        window.picture("planner");
+        window.press(KeyCode.DOWN, KeyCode.LEFT, KeyCode.LEFT, KeyCode.LEFT);
+        assertTrue(says("let go to ask"));
+        window.press(KeyCode.ENTER);
+        window.awaitText("#planner-moved", "instead of");
+        window.picture("planner-moved");
+        assertTrue(window.text("#planner-moved").startsWith("U5 joints at 166 °C instead of 173 °C"),
+                window.text("#planner-moved"));
+        String byKeys = window.text("#planner-moved");
+        window.fx(() -> {
+            var bar = (javafx.scene.Parent) window.scene().lookup("#margin-ramp-U1");
+            var track = bar.getChildrenUnmodifiable().getLast();
+            double wide = track.getLayoutBounds().getWidth();
+            for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_DRAGGED,
+                    MouseEvent.MOUSE_RELEASED)) {
+                double x = type == MouseEvent.MOUSE_PRESSED ? 0.5 * wide : 0.3 * wide;
+                var at = track.localToScene(x, 9);
+                javafx.event.Event.fireEvent(track,
+                        new MouseEvent(type, at.getX(), at.getY(), at.getX(), at.getY(), MouseButton.PRIMARY,
+                                1,
+                                false, false, false, false, true, false, false, true, false, true,
+                                new javafx.scene.input.PickResult(track, at.getX(), at.getY())));
+            }
+            return null;
+        });
+        window.await("the answer to the other question",
+                () -> window.scene().lookup("#planner-moved") != null
+                        && !window.text("#planner-moved").equals(byKeys));
+        assertTrue(window.text("#planner-moved").contains("1.8 °C/s instead of 3.0 °C/s"),
+                window.text("#planner-moved"));
+        assertTrue(window.text("#school-heater_and_air-verdict").contains("Keeps every limit"),
+                "nothing is changed by asking");
     }
 
     /** One press ends the search; the best so far is proved, and it says how far it came. */

@@ -115,7 +115,7 @@ final class ConfigureCommands {
             Set<String> then = end;
             result.put("straps", straps.straps().stream().map(s -> json(straps, s, then)).toList());
             json(json, result);
-            keep(record(straps, now, changes));
+            keep(straps.recorded(now, changes));
             return straps.code(now).contains("?") || !straps.oddPairs(now).isEmpty() || !changes.isEmpty()
                     ? 1
                     : 0;
@@ -161,25 +161,6 @@ final class ConfigureCommands {
                 map.put("high_v", r.highV());
             }
             return map;
-        }
-
-        /** Before the work the plan; once nothing is left to change, what is fitted. */
-        private static Map<String, Object> record(StrapTable straps, Set<String> now,
-                List<StrapTable.Change> changes) {
-            Map<String, Object> fields = new LinkedHashMap<>();
-            fields.put("table", straps.source());
-            if (!straps.revision().isEmpty()) {
-                fields.put("table_revision", straps.revision());
-            }
-            boolean pairs = straps.oddPairs(now).isEmpty();
-            fields.put(changes.isEmpty() ? "straps_after" : "straps_before", straps.code(now));
-            if (changes.isEmpty()) {
-                boolean up = straps.straps().stream().anyMatch(s -> now.contains(s.up()));
-                fields.put("up", up);
-                fields.put("down", pairs ? !up : up);
-                fields.put("complete", pairs && !straps.code(now).contains("?"));
-            }
-            return fields;
         }
     }
 

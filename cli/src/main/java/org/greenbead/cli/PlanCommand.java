@@ -164,6 +164,22 @@ final class PlanCommand implements Callable<Integer> {
                 answer.robustness().all(),
                 Words.clock(answer.outcome().lengthS()), answer.tried(),
                 answer.drift().rmsK());
+        if (!answer.feasible()) {
+            out.printf(Locale.ROOT, "%s  no recipe found keeps them all; this one does the least harm:%n",
+                    indent);
+            answer.constraints().stream().filter(c -> !c.kept())
+                    .sorted(java.util.Comparator.comparing(Constraint::ward))
+                    .forEach(c -> out.printf(Locale.ROOT, "%s  %s: %.1f where %.1f is allowed (%s)%n", indent,
+                            words.say(c.what()), c.value(), c.limit(),
+                            c.ward().name().toLowerCase(Locale.ROOT)));
+        }
+        if (!answer.recipe().placing().centred()) {
+            out.printf(Locale.ROOT, "%s  %s%n", indent,
+                    words.say(answer.recipe().placing().says(answer.plan().target().name())));
+        }
+        answer.recipe().shields().forEach(s -> out.printf(Locale.ROOT,
+                "%s  foil from %.0f, %.0f to %.0f, %.0f mm%n", indent, s.fromMm().xMm(), s.fromMm().yMm(),
+                s.toMm().xMm(), s.toMm().yMm()));
     }
 
     private static Map<String, Object> json(Answer answer) {
@@ -177,7 +193,7 @@ final class PlanCommand implements Callable<Integer> {
         map.put("length_s", answer.outcome().lengthS());
         map.put("limits",
                 answer.constraints().stream().map(c -> Map.of("kind", c.kind(), "part", c.part(), "value",
-                        c.value(), "limit", c.limit(), "room", c.room())).toList());
+                        c.value(), "limit", c.limit(), "room", c.room(), "ward", c.ward())).toList());
         map.put("members", answer.robustness().members());
         map.put("melts", answer.robustness().melts());
         map.put("holds_all", answer.robustness().all());

@@ -57,6 +57,7 @@ public final class Ledger implements AutoCloseable {
     private static final String DAILY = "daily";
     private static final int DAILY_KEPT = 14;
     private final FormingHeats forming = new FormingHeats();
+    private final ParsedJobs parsed;
     private final Handle handle;
     /** Empty when another process is the folder's writer. */
     private final Optional<FolderLock> lock;
@@ -65,6 +66,7 @@ public final class Ledger implements AutoCloseable {
             Optional<FolderLock> lock) {
         this.folder = folder;
         this.files = files;
+        parsed = new ParsedJobs(files);
         this.clock = clock;
         this.handle = handle;
         this.lock = lock;
@@ -432,7 +434,7 @@ public final class Ledger implements AutoCloseable {
     /** A row of the ledger as a job; empty where it is damaged. */
     Optional<Job> readable(String id, String body) {
         try {
-            return Optional.of(files.parse(body, "job " + id, Format.JOB, Job.class));
+            return Optional.of(parsed.job(id, body));
         } catch (BadFileException e) {
             LOG.warn("{}", e.getMessage());
             return Optional.empty();
@@ -454,22 +456,28 @@ public final class Ledger implements AutoCloseable {
         var found = new ArrayList<String>();
         handle.createQuery("SELECT id, body FROM job ORDER BY id")
                 .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
-                .forEach(row -> tryOut(row[1], "job " + row[0], Format.JOB, Job.class, found));
+                .forEach(row -> tryOut(() -> parsed.job(row[0], row[1]), found));
         handle.createQuery("SELECT label, body FROM chip ORDER BY label")
                 .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
-                .forEach(row -> tryOut(row[1], "chip " + row[0], Format.CHIP, StockChip.class, found));
+                .forEach(row -> tryOut(
+                        () -> files.parse(row[1], "chip " + row[0], Format.CHIP, StockChip.class), found));
         for (Format format : List.of(Format.BOARD, Format.BENCH, Format.RECIPE, Format.STOCK)) {
             handle.createQuery("SELECT id, body FROM document WHERE kind = :kind ORDER BY id")
                     .bind("kind", format.word()).map((r, c) -> new String[]{r.getString(1), r.getString(2)})
-                    .list().forEach(row -> tryOut(row[1], format.word() + " " + row[0], format,
-                            format.record(), found));
+                    .list().forEach(row -> tryOut(() -> files.parse(row[1], format.word() + " " + row[0],
+                            format, format.record()), found));
         }
         return found;
     }
 
-    private <T> void tryOut(String body, String name, Format format, Class<T> type, List<String> found) {
+    /** Reading that may find a row damaged. */
+    private interface Reading {
+        Object read() throws BadFileException;
+    }
+
+    private static void tryOut(Reading row, List<String> found) {
         try {
-            files.parse(body, name, format, type);
+            row.read();
         } catch (BadFileException e) {
             found.add(
                     e.getMessage() + " Only this one is affected; restore it from a copy or write it anew.");
@@ -481,7 +489,7 @@ public final class Ledger implements AutoCloseable {
                 .mapTo(String.class).findOne()
                 .orElseThrow(() -> new BadFileException("job " + id, 0, "", "the ledger has no such job",
                         "List the jobs with: greenbead ledger list"));
-        return files.parse(body, "job " + id, Format.JOB, Job.class);
+        return parsed.job(id, body);
     }
 
     /** Keeps a job and one line of its history, together or not at all. */
@@ -552,6 +560,11 @@ public final class Ledger implements AutoCloseable {
     /** Start-up curves that jobs keep. */
     public Curves curves() {
         return new Curves(folder.resolve("curves"));
+    }
+
+    /** Tables of the user's own. */
+    public OwnTables tables() {
+        return new OwnTables(folder.resolve("tables"));
     }
 
     // A job from elsewhere.

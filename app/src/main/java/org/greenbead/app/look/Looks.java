@@ -17,6 +17,10 @@ public final class Looks {
     public static final PseudoClass SHUT = PseudoClass.getPseudoClass("shut");
     public static final PseudoClass PRESS = PseudoClass.getPseudoClass("press");
     public static final PseudoClass ON = PseudoClass.getPseudoClass("on");
+    public static final PseudoClass UNDER = PseudoClass.getPseudoClass("under");
+    public static final PseudoClass MELT = PseudoClass.getPseudoClass("melt");
+    public static final PseudoClass CLOSE = PseudoClass.getPseudoClass("close");
+    public static final PseudoClass OVER = PseudoClass.getPseudoClass("over");
     private static final PseudoClass COMPACT = PseudoClass.getPseudoClass("compact");
     private static final String FOLDER = "/org/greenbead/app/look/";
     private static final String[] FONTS = {"B612-Regular", "B612-Bold", "B612-Italic", "B612-BoldItalic",

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
@@ -29,8 +30,6 @@ import org.greenbead.core.decision.Estimate;
 import org.greenbead.core.decision.Suspicions;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.record.Kept;
-import org.greenbead.core.record.RecordTypes;
-import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 
 /** Whether the unit is worth the attempt and by which course: courses side by side, and what the answer hangs on. */
@@ -77,8 +76,10 @@ public final class CoursePage extends Page {
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(3, Looks.label(texts.get("courses.caps"), "caps"), title, hangs),
                 "instruction");
+        var beside = new HBox(8, opens("courses-paired", "courses.paired", go::paired, texts),
+                opens("courses-straps", "courses.straps", go::straps, texts));
         page = Looks.as(new VBox(head, middle, Looks.label(texts.get("courses.legend"), "muted", "small"),
-                Looks.label(texts.get("courses.keys"), "muted", "small")), "page");
+                beside, Looks.label(texts.get("courses.keys"), "muted", "small")), "page");
         backWord(texts.get("book.back"));
         noteWord(texts.get("courses.note"));
         watching = Subscription.combine(model.judgedProperty().subscribe(j -> weigh()),
@@ -89,6 +90,13 @@ public final class CoursePage extends Page {
             weigh();
         });
         weigh();
+    }
+
+    private static Button opens(String id, String word, Runnable to, Texts texts) {
+        var button = Looks.as(new Button(texts.get(word)), "act", "small");
+        button.setId(id);
+        button.setOnAction(press -> to.run());
+        return button;
     }
 
     /** What is known by now is weighed, off the window's thread. */
@@ -308,10 +316,8 @@ public final class CoursePage extends Page {
     }
 
     private void ask(String type) {
-        List<String> beads = RecordTypes.shipped().require(type).beads();
-        model.job().beads().stream().map(Bead::id).filter(beads::contains).findFirst()
-                .ifPresentOrElse(b -> go.ask(b, type, ""),
-                        () -> desk.trouble(desk.texts().get("courses.nowhere")));
+        model.beadFor(type).ifPresentOrElse(b -> go.ask(b, type, ""),
+                () -> desk.trouble(desk.texts().get("courses.nowhere")));
     }
 
     @Override
@@ -342,6 +348,14 @@ public final class CoursePage extends Page {
         }
         if (code == KeyCode.W) {
             ask("worth");
+            return true;
+        }
+        if (code == KeyCode.C) {
+            go.straps();
+            return true;
+        }
+        if (code == KeyCode.T) {
+            go.paired();
             return true;
         }
         return false;

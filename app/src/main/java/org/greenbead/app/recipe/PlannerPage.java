@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -22,18 +23,18 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
+import org.greenbead.app.run.HeatChart;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
-import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.plan.Answer;
 import org.greenbead.core.plan.Constraint;
+import org.greenbead.core.plan.Outcome;
 import org.greenbead.core.plan.Planner;
-import org.greenbead.core.plan.Robustness;
 import org.greenbead.core.plan.School;
 import org.greenbead.core.plan.WayOut;
 import org.greenbead.core.quantity.Phrase;
@@ -41,14 +42,16 @@ import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
-import org.greenbead.core.recipe.StageEnd;
 import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.RunPlan;
 
 /** The planner: each school's best recipe side by side, what binds it, how sure it is, and what would leave more room. */
 public final class PlannerPage extends Page {
+    private static final List<String> OTHERS = List.of("under", "board", "neighbour");
     private static final List<RunPlan.Task> TARGETS = List.of(RunPlan.Task.LIFT, RunPlan.Task.SEAT,
             RunPlan.Task.REFLOW, RunPlan.Task.FORM);
+    private static final double CURVES_HIGH = 210;
+    private static final double CURVES_LOW = 180;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -58,6 +61,7 @@ public final class PlannerPage extends Page {
     private RunPlan plan;
     private Planner planner;
     private final HBox schools = new HBox(10);
+    private final HeatChart curves = new HeatChart();
     private final ProgressBar bar = new ProgressBar(0);
     private final Label said = Looks.label("", "muted");
     private final VBox ways = new VBox(5);
@@ -91,12 +95,20 @@ public final class PlannerPage extends Page {
         ways.setId("planner-ways");
         var progress = new HBox(12, said, bar);
         progress.setAlignment(Pos.CENTER_LEFT);
+        progress.managedProperty().bind(said.textProperty().isNotEmpty());
+        progress.visibleProperty().bind(progress.managedProperty());
         VBox.setVgrow(schools, Priority.ALWAYS);
+        schools.setMinHeight(160);
+        curves.setId("planner-curves");
+        curves.setPrefHeight(CURVES_HIGH);
+        curves.setMinHeight(CURVES_LOW);
+        var picture = Looks.as(new VBox(curves), "card", "tight");
         var wayHead = new HBox(12, Looks.label(texts.get("planner.ways"), "caps"), price);
         wayHead.setAlignment(Pos.CENTER_LEFT);
         var scroll = Looks.as(new ScrollPane(ways), "watch-scroll");
         scroll.setFitToWidth(true);
-        scroll.setPrefHeight(150);
+        scroll.prefHeightProperty().bind(javafx.beans.binding.Bindings.size(ways.getChildren())
+                .map(n -> Math.min(150, 52.0 * n.intValue())));
         scroll.managedProperty().bind(javafx.beans.binding.Bindings.isNotEmpty(ways.getChildren()));
         scroll.visibleProperty().bind(scroll.managedProperty());
         var wayCard = Looks.as(new VBox(6, wayHead, scroll), "card");
@@ -114,7 +126,7 @@ public final class PlannerPage extends Page {
         caps.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(caps, Priority.ALWAYS);
         var head = Looks.as(new VBox(1, new HBox(12, caps, targets), title), "instruction");
-        page = Looks.as(new VBox(head, schools, wayCard, progress), "page");
+        page = Looks.as(new VBox(head, picture, schools, wayCard, progress), "page");
         watching = model.findingsProperty().subscribe(f -> findings(f));
         backWord(texts.get("planner.back"));
         aim(plan.task());
@@ -139,7 +151,7 @@ public final class PlannerPage extends Page {
                     : own.stages();
             plan = plan.with(new Recipe(id,
                     texts.get("planner.recipe.title", texts.say(key(task)), plan.target().name()),
-                    stages, own.limits()));
+                    stages, own.limits(), own.shields(), own.placing()));
         }
         RunPlan now = plan;
         planner = new Planner(now, now.knowledge(), Planner.Effort.USUAL);
@@ -162,6 +174,7 @@ public final class PlannerPage extends Page {
         for (School school : order) {
             schools.getChildren().add(waiting(school, texts));
         }
+        draw(texts);
         next(0);
     }
 
@@ -190,7 +203,7 @@ public final class PlannerPage extends Page {
             working = false;
             bar.setProgress(0);
             said.setText("");
-            pedalNow();
+            show();
             return;
         }
         working = true;
@@ -235,106 +248,83 @@ public final class PlannerPage extends Page {
             schools.getChildren().add(
                     answers.containsKey(school) ? card(answers.get(school), texts) : waiting(school, texts));
         }
+        draw(texts);
         pedalNow();
+    }
+
+    /** The joint of every school over one another, the chosen one with its stages and with where nine benches in ten peak. */
+    private void draw(Texts texts) {
+        var drawn = new ArrayList<HeatChart.Curve>();
+        var stages = new ArrayList<HeatChart.StageSpan>();
+        chosen.ifPresent(answer -> {
+            drawn.add(curve(answer, "joint", texts));
+            double from = 0;
+            for (int i = 0; i < answer.outcome().stages().size(); i++) {
+                double to = answer.outcome().stages().get(i).atS();
+                stages.add(new HeatChart.StageSpan(answer.recipe().stages().get(i).name(), Words.clock(from),
+                        from, to));
+                from = to;
+            }
+        });
+        for (School school : order) {
+            Answer answer = answers.get(school);
+            if (answer != null && chosen.filter(c -> c == answer).isEmpty()) {
+                drawn.add(curve(answer, OTHERS.get(order.indexOf(school) % OTHERS.size()), texts));
+            }
+        }
+        double liquidus = plan.target().joint().alloy().liquidusC();
+        double body = plan.target().bodyLimitC();
+        double end = answers.values().stream().mapToDouble(a -> a.outcome().lengthS()).max().orElse(60);
+        curves.show(new HeatChart.Data(drawn, new double[0], liquidus, body,
+                texts.get("run.window", texts.words().bare(liquidus), texts.temp(body)), stages,
+                OptionalDouble.empty(), end * 1.02, texts.words()::bare));
+    }
+
+    private static HeatChart.Curve curve(Answer answer, String style, Texts texts) {
+        List<Outcome.Sample> trace = answer.outcome().trace();
+        return new HeatChart.Curve(style,
+                texts.get("planner.curve", name(answer.school(), texts),
+                        Words.clock(answer.outcome().lengthS())),
+                trace.stream().mapToDouble(Outcome.Sample::timeS).toArray(),
+                trace.stream().mapToDouble(Outcome.Sample::jointC).toArray());
+    }
+
+    /** What the chosen school would do if a limit stood elsewhere; nothing is changed by asking. */
+    private void ask(Answer answer, Constraint limit, double to) {
+        int mine = turn.get();
+        Texts texts = desk.texts();
+        working = true;
+        String what = texts.say(limit.what());
+        ways.getChildren().setAll(Looks.label(texts.get("planner.asking", what), "muted"));
+        said.setText(texts.get("planner.asking", what));
+        pedalNow();
+        desk.background(() -> planner.ifLimitWere(answer, limit, to,
+                d -> Platform.runLater(() -> progress(mine, d)), () -> mine != turn.get()), would -> {
+                    if (mine == turn.get()) {
+                        working = false;
+                        bar.setProgress(0);
+                        said.setText("");
+                        double longer = would.outcome().lengthS() - answer.outcome().lengthS();
+                        Label told = Looks.label(texts.get("planner.moved", what,
+                                MarginBars.value(limit, to, texts),
+                                MarginBars.value(limit, limit.limit(), texts),
+                                SchoolCard.binding(would.binding(), texts),
+                                (longer < 0 ? "−" : "+") + Words.clock(Math.abs(longer)),
+                                would.robustness().all(), would.robustness().members()), "text-ink");
+                        told.setId("planner-moved");
+                        ways.getChildren().setAll(told);
+                        pedalNow();
+                    }
+                }, this::failed);
     }
 
     private Region card(Answer answer, Texts texts) {
         boolean mine = chosen.filter(c -> c == answer).isPresent();
-        String key = answer.school().name().toLowerCase(Locale.ROOT);
-        Label verdict = Looks.label(texts.get(answer.feasible() ? "planner.feasible" : "planner.cannot"),
-                "strong",
-                answer.feasible() ? "ink-green" : "ink-hot");
-        verdict.setId("school-" + key + "-verdict");
-        Label binds = Looks.label(binding(answer.binding(), texts), "text-ink");
-        binds.setId("school-" + key + "-binds");
-        var lines = new VBox(4, verdict, binds, Looks.label(sure(answer.robustness(), texts), "muted"),
-                Looks.label(numbers(answer, texts), "muted"));
-        for (Stage stage : answer.recipe().stages()) {
-            if (stage.purpose() != Stage.Purpose.COOL) {
-                lines.getChildren().add(
-                        Looks.label(stage(stage, plan.bench().air().dial(), texts), "text-ink", "small"));
-            }
-        }
-        var limits = new VBox(1);
-        for (Constraint c : answer.constraints().subList(0, Math.min(4, answer.constraints().size()))) {
-            limits.getChildren().add(Looks.label(limit(c, texts), "muted", "small"));
-        }
-        lines.getChildren().add(limits);
-        var scroll = Looks.as(new ScrollPane(lines), "watch-scroll");
-        scroll.setFitToWidth(true);
-        VBox.setVgrow(scroll, Priority.ALWAYS);
-        var choose = Looks.as(new Button(texts.get(mine ? "planner.chosen" : "planner.choose")), "act");
-        choose.setId("choose-" + key);
-        choose.setDisable(mine);
-        choose.setOnAction(press -> {
+        return new SchoolCard(answer, plan, mine, texts, () -> {
             chosen = Optional.of(answer);
             ways.getChildren().clear();
             show();
-        });
-        var card = Looks.as(new VBox(6, Looks.label(name(answer.school(), texts), "big"), scroll, choose),
-                "card");
-        if (mine) {
-            card.getStyleClass().add("chosen");
-        }
-        HBox.setHgrow(card, Priority.ALWAYS);
-        card.setPrefWidth(100);
-        return card;
-    }
-
-    private static String binding(Constraint c, Texts texts) {
-        return texts.get(c.kept() ? "planner.binds" : "planner.broken", texts.say(c.what()), room(c, texts));
-    }
-
-    private static String room(Constraint c, Texts texts) {
-        double by = Math.abs(c.room());
-        return switch (c.kind()) {
-            case RAMP -> texts.rate(by).replace("+", "");
-            case MELT_TIME -> Words.clock(by);
-            default -> texts.rise(by);
-        };
-    }
-
-    private static String limit(Constraint c, Texts texts) {
-        String value = switch (c.kind()) {
-            case RAMP -> texts.rate(c.value());
-            case MELT_TIME -> Words.clock(c.value());
-            case SPREAD -> texts.rise(c.value());
-            default -> texts.temp(c.value());
-        };
-        return texts.get("planner.limit", texts.say(c.what()), value, room(c, texts));
-    }
-
-    private static String sure(Robustness r, Texts texts) {
-        return texts.get("planner.sure", r.melts(), r.members(), r.all(), texts.temp(r.peakLowC()),
-                texts.temp(r.peakHighC()));
-    }
-
-    private static String numbers(Answer a, Texts texts) {
-        return texts.get("planner.numbers", texts.temp(a.outcome().peakMinC()),
-                Words.clock(a.outcome().aboveLiquidusS()), Words.clock(a.outcome().lengthS()), a.tried(),
-                texts.get(a.cutShort() ? "planner.cut" : "planner.whole", a.most()),
-                String.format(Locale.ROOT, "%.1f K", a.drift().rmsK()));
-    }
-
-    private static String stage(Stage s, AirDial dial, Texts texts) {
-        String heater = s.heaterC().map(c -> texts.get("planner.stage.heater", texts.temp(c))).orElse("");
-        String air = s.air()
-                .map(a -> texts.get("planner.stage.air", texts.temp(a.setC()),
-                        texts.words().show(dial.says(a.flowLpm())),
-                        plain(a.nozzleMm()), plain(a.distanceMm()), plain(a.circleMm())))
-                .orElse("");
-        String end = switch (s.end()) {
-            case StageEnd.AfterTime t -> texts.get("planner.stage.time", Words.clock(t.seconds()));
-            case StageEnd.ProbeReaches p ->
-                texts.get("planner.stage.probe", p.probe(), texts.temp(p.celsius()));
-            case StageEnd.MeltShown m -> texts.get("planner.stage.melt");
-            default -> "";
-        };
-        return s.name() + ": " + heater + (heater.isEmpty() || air.isEmpty() ? "" : "; ") + air + end;
-    }
-
-    private static String plain(double value) {
-        return String.format(Locale.ROOT, "%.0f", value);
+        }, mine && !searching ? Optional.of((limit, to) -> ask(answer, limit, to)) : Optional.empty());
     }
 
     private void priceWays() {
@@ -372,7 +362,7 @@ public final class PlannerPage extends Page {
             Label words = Looks.label(
                     texts.say(Phrase.of("way." + way.way().name().toLowerCase(Locale.ROOT),
                             what)) + ": "
-                            + binding(to.binding(), texts) + ". "
+                            + SchoolCard.binding(to.binding(), texts) + ". "
                             + texts.get("planner.longer",
                                     (longer < 0 ? "−" : "+") + Words.clock(Math.abs(longer))),
                     "text-ink");
@@ -470,6 +460,11 @@ public final class PlannerPage extends Page {
         if (code == KeyCode.ESCAPE) {
             back();
             return true;
+        }
+        for (var card : schools.getChildren()) {
+            if (card instanceof SchoolCard school && school.key(code)) {
+                return true;
+            }
         }
         if (code == KeyCode.E && searching) {
             stopHere();

@@ -91,6 +91,12 @@ public final class RecipePage extends Page {
             note.setId("recipe-assumed");
             title.getChildren().add(note);
         }
+        if (!plan.recipe().placing().centred()) {
+            Label beside = Looks.label(texts.say(plan.recipe().placing().says(plan.target().name())),
+                    "text-ink", "small");
+            beside.setId("recipe-beside");
+            title.getChildren().add(beside);
+        }
         HBox.setHgrow(title, Priority.ALWAYS);
         var head = Looks.as(new HBox(8, title, tool("open-heat", "recipe.heat", this::heat, texts),
                 tool("open-planner", "recipe.plan", this::planner, texts)), "instruction");

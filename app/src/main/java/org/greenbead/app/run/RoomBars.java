@@ -1,7 +1,6 @@
 package org.greenbead.app.run;
 
 import java.util.List;
-import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -97,10 +96,10 @@ public final class RoomBars extends VBox {
             double closest = Double.isFinite(room.peakC())
                     ? Math.min(room1, room.limitC() - room.peakC())
                     : room1;
-            fill.pseudoClassStateChanged(PseudoClass.getPseudoClass("melt"), melt);
-            fill.pseudoClassStateChanged(PseudoClass.getPseudoClass("close"),
+            fill.pseudoClassStateChanged(Looks.MELT, melt);
+            fill.pseudoClassStateChanged(Looks.CLOSE,
                     !melt && closest < 10 && room1 >= 0);
-            fill.pseudoClassStateChanged(PseudoClass.getPseudoClass("over"), !melt && room1 < 0);
+            fill.pseudoClassStateChanged(Looks.OVER, !melt && room1 < 0);
             place();
         }
 

@@ -38,6 +38,8 @@ import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
 import org.greenbead.app.prove.ProofPage;
 import org.greenbead.app.prove.ReportPage;
+import org.greenbead.app.prove.StrapPage;
+import org.greenbead.app.prove.TravelPage;
 import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
@@ -645,6 +647,20 @@ public final class Workshop implements Navigator {
     public void courses() {
         if (!current.isEmpty()) {
             show(new CoursePage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void straps() {
+        if (!current.isEmpty()) {
+            show(new StrapPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void paired() {
+        if (!current.isEmpty()) {
+            show(new TravelPage(desk, model(), this), "", Optional.empty());
         }
     }
 

@@ -272,6 +272,12 @@ public final class JobModel {
         save(job(), kind, detail);
     }
 
+    /** The first bead of this job where a type of record is asked for. */
+    public Optional<String> beadFor(String type) {
+        List<String> beads = org.greenbead.core.record.RecordTypes.shipped().require(type).beads();
+        return job().beads().stream().map(Bead::id).filter(beads::contains).findFirst();
+    }
+
     /** A record of this job that does not exist yet. */
     public Kept fresh(String type) {
         return new Kept(job().freeId(type), type, desk.clock().instant(), desk.settings().technician().get(),

@@ -91,6 +91,12 @@ public interface Navigator {
     /** Courses of the job in hand side by side. */
     void courses();
 
+    /** Its configuration resistors. */
+    void straps();
+
+    /** Which chips move with its data. */
+    void paired();
+
     /** Its proofs before and after the work. */
     void proofs();
 

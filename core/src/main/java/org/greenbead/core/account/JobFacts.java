@@ -199,10 +199,7 @@ public final class JobFacts {
         boolean said = job.beads().stream().flatMap(b -> b.checks().stream())
                 .filter(c -> List.of("data_copied", "copy_verified").contains(c.id()))
                 .filter(c -> c.state() == Attest.YES && !c.tickedItself()).count() == 2;
-        boolean irreplaceable = job.records("intake").stream()
-                .anyMatch(r -> r.text("data_value").equals("irreplaceable"))
-                || job.facts().at("job.data_value").filter("irreplaceable"::equals).isPresent();
-        if (said && !irreplaceable) {
+        if (said && !job.holdsIrreplaceableData()) {
             tree.from(Origin.Source.TICKED, "ticks data_copied and copy_verified");
             tree.put("job.backup", "verified");
         }

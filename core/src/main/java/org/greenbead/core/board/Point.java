@@ -39,6 +39,10 @@ public record Point(double xMm, double yMm) {
         return Check.within("width or depth", Double.parseDouble(text.replace(',', '.')), 0.1, MOST_MM, "mm");
     }
 
+    public Point plus(Point other) {
+        return new Point(xMm + other.xMm, yMm + other.yMm);
+    }
+
     public double distanceMm(Point other) {
         return Math.hypot(xMm - other.xMm, yMm - other.yMm);
     }

@@ -119,6 +119,38 @@ public record StrapTable(String source, String revision, Strap.Supply supply, Li
                 .findFirst();
     }
 
+    /** What a record of this board's configuration says: before the work the plan; once nothing is left to change, what is fitted. */
+    public Map<String, Object> recorded(Set<String> fitted, List<Change> changes) {
+        Map<String, Object> fields = new LinkedHashMap<>();
+        fields.put("table", source);
+        if (!revision.isEmpty()) {
+            fields.put("table_revision", revision);
+        }
+        boolean pairs = oddPairs(fitted).isEmpty();
+        fields.put(changes.isEmpty() ? "straps_after" : "straps_before", code(fitted));
+        if (changes.isEmpty()) {
+            boolean up = straps.stream().anyMatch(s -> fitted.contains(s.up()));
+            fields.put("up", up);
+            fields.put("down", pairs ? !up : up);
+            fields.put("complete", pairs && !code(fitted).contains("?"));
+        }
+        return fields;
+    }
+
+    /** What is fitted where a code was read: one resistor of each pair, none where the digit says neither. */
+    public Set<String> fittedFor(String code) {
+        var fitted = new HashSet<String>();
+        for (int i = 0; i < Math.min(code.length(), straps.size()); i++) {
+            Strap s = straps.get(i);
+            if (code.charAt(i) == '1') {
+                fitted.add(s.up());
+            } else if (code.charAt(i) == '0') {
+                fitted.add(s.down());
+            }
+        }
+        return Set.copyOf(fitted);
+    }
+
     /** What is fitted once the changes are made. */
     public static Set<String> after(Set<String> fitted, List<Change> changes) {
         var after = new HashSet<>(fitted);

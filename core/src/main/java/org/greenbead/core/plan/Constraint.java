@@ -20,9 +20,26 @@ import org.greenbead.core.run.RunPlan;
  * @param limit  allowed, same unit
  * @param room   allowed minus reached, or reached minus wanted; negative when broken
  * @param scale  room that an uncalibrated bench ought to have, same unit: about one standard deviation of the prediction
+ * @param ward   what stands behind the limit
  */
 public record Constraint(Kind kind, String part, Phrase what, double value, double limit, double room,
-        double scale) {
+        double scale, Ward ward) {
+    /** What stands behind a limit; where not all can be kept, the earlier is spared at the cost of the later. */
+    public enum Ward {
+        /** What the heat is for: without a melt all of it is for nothing. */
+        MELT,
+        /** A cell that could vent. */
+        PERSON,
+        /** The only copy of data. */
+        IRREPLACEABLE,
+        /** Joints of another chip. */
+        JOINTS,
+        /** Body of the chip in hand. */
+        BODY,
+        /** Parts that can be bought, and how gently the heat goes. */
+        REST
+    }
+
     /** What is limited. */
     public enum Kind {
         /** Coldest joint, °C, at least liquidus and what the job wants over it. */
@@ -63,7 +80,8 @@ public record Constraint(Kind kind, String part, Phrase what, double value, doub
         var name = new Quantity.Name(target);
         var all = new ArrayList<Constraint>();
         double wanted = plan.target().joint().alloy().liquidusC() + limits.overLiquidusK();
-        all.add(atLeast(Kind.MELT, target, Phrase.of("limit.melt", name), outcome.peakMinC(), wanted, 3));
+        all.add(new Constraint(Kind.MELT, target, Phrase.of("limit.melt", name), outcome.peakMinC(), wanted,
+                outcome.peakMinC() - wanted, 3, Ward.MELT));
         List<Protected> parts = Protected.of(plan);
         for (int i = 0; i < parts.size(); i++) {
             Protected part = parts.get(i);
@@ -73,26 +91,39 @@ public record Constraint(Kind kind, String part, Phrase what, double value, doub
                 case PART, MUST_MELT -> Kind.PART;
             };
             all.add(atMost(kind, part.name(), part.what(), outcome.guardedPeakC()[i],
-                    part.limitC() - part.marginK(), part.kind() == Room.Kind.BODY ? 7 : 5));
+                    part.limitC() - part.marginK(), part.kind() == Room.Kind.BODY ? 7 : 5,
+                    Wards.of(plan, part)));
         }
         all.add(atMost(Kind.RAMP, target, Phrase.of("limit.ramp", name), outcome.fastestKPerS(),
-                limits.rampUpKPerS(), 0.4));
+                limits.rampUpKPerS(), 0.4, Ward.REST));
         all.add(atMost(Kind.MELT_TIME, target, Phrase.of("limit.melt_time", name), outcome.aboveLiquidusS(),
-                limits.longestMeltS(), 20));
+                limits.longestMeltS(), 20, Ward.REST));
         all.add(atMost(Kind.SPREAD, target, Phrase.of("limit.spread", name), outcome.spreadK(),
                 WIDEST_SPREAD_K,
-                3));
+                3, Ward.REST));
         all.sort(Comparator.comparingDouble(Constraint::ease));
         return List.copyOf(all);
     }
 
-    private static Constraint atMost(Kind kind, String part, Phrase what, double value, double limit,
-            double scale) {
-        return new Constraint(kind, part, what, value, limit, limit - value, scale);
+    /** The same with another limit: what would be if it were that. */
+    public Constraint limitedTo(double other) {
+        return new Constraint(kind, part, what, value, other,
+                kind == Kind.MELT ? value - other : other - value,
+                scale, ward);
     }
 
-    private static Constraint atLeast(Kind kind, String part, Phrase what, double value, double limit,
-            double scale) {
-        return new Constraint(kind, part, what, value, limit, value - limit, scale);
+    boolean sameAs(Constraint other) {
+        return kind == other.kind && part.equals(other.part);
+    }
+
+    /** The same with one limit elsewhere. */
+    static List<Constraint> of(RunPlan plan, Outcome outcome, Constraint moved) {
+        return of(plan, outcome).stream().map(c -> c.sameAs(moved) ? c.limitedTo(moved.limit()) : c)
+                .sorted(Comparator.comparingDouble(Constraint::ease)).toList();
+    }
+
+    private static Constraint atMost(Kind kind, String part, Phrase what, double value, double limit,
+            double scale, Ward ward) {
+        return new Constraint(kind, part, what, value, limit, limit - value, scale, ward);
     }
 }

@@ -4,9 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.bench.AirDial;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.recipe.Placing;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
@@ -19,8 +21,12 @@ import org.greenbead.core.run.RunPlan;
 final class Design {
     /** Judgement: what a soak is for takes at least this long, and nobody waits longer than the other. */
     private static final String FLOW = "flow";
+    private static final String NOZZLE_BESIDE = "nozzle beside";
+    private static final String HEATER_BESIDE = "heater beside";
     private static final double SHORTEST_SOAK_S = 90;
-    private static final double USUAL_LONGEST_SOAK_S = 360;
+    private static final double USUAL_LONGEST_SOAK_S = 600;
+    /** Judgement: farther beside the chip the heater warms another corner of the board. */
+    private static final double HEATER_BESIDE_MM = 60;
     private static final double PEAK_LATEST_S = 150;
     private final RunPlan plan;
     private final School school;
@@ -28,6 +34,8 @@ final class Design {
     private final double shortestSoakS;
     private final double longestSoakS;
     private final double heaterMaxC;
+    private final Optional<Point> away;
+    private final Freedom freedom;
     private final List<Axis> axes = new ArrayList<>();
 
     /** One number of the search. */
@@ -49,6 +57,8 @@ final class Design {
         this.plan = plan;
         this.school = school;
         this.nozzleMm = nozzleMm;
+        this.freedom = freedom;
+        away = freedom.away();
         boolean loose = plan.forming().isPresent();
         // A loose chip under a stencil weighs little: paste dries and flux wakes sooner than a board warms.
         shortestSoakS = loose ? 20 : SHORTEST_SOAK_S;
@@ -87,6 +97,26 @@ final class Design {
                 axis("circle", 0, Math.max(2, side / 2), 1, side / 3);
             }
         }
+        if (away.isPresent()) {
+            axis(NOZZLE_BESIDE, 0, school == School.PLATE ? 1 : Math.max(2, side / 2), 1, 0);
+            axis(HEATER_BESIDE, 0, school == School.AIR_ALONE ? 1 : HEATER_BESIDE_MM, 5, 0);
+        }
+    }
+
+    /** The same numbers to choose from, for another plan of the same board. */
+    Design on(RunPlan other) {
+        return new Design(other, school, nozzleMm, freedom);
+    }
+
+    double nozzleMm() {
+        return nozzleMm;
+    }
+
+    /** The same numbers for a design that has more of them; what is new begins at its first value. */
+    double[] from(double[] shares) {
+        double[] all = first();
+        System.arraycopy(shares, 0, all, 0, Math.min(shares.length, all.length));
+        return all;
     }
 
     private void axis(String what, double low, double high, double step, double first) {
@@ -147,7 +177,24 @@ final class Design {
         }
         stages.add(new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
                 new StageEnd.SafeToMove(), 300));
-        return new Recipe(plan.recipe().id(), plan.recipe().title(), stages, plan.recipe().limits());
+        return new Recipe(plan.recipe().id(), plan.recipe().title(), stages, plan.recipe().limits(),
+                plan.recipe().shields(), placing(v));
+    }
+
+    /** What a plan already places elsewhere stays there unless the search may move it. */
+    private Placing placing(double[] v) {
+        if (away.isEmpty()) {
+            return plan.recipe().placing();
+        }
+        Point to = away.get();
+        double nozzle = school == School.PLATE ? 0 : v[v.length - 2];
+        double heater = school == School.AIR_ALONE ? 0 : v[v.length - 1];
+        return new Placing(whole(to, nozzle), whole(to, heater));
+    }
+
+    /** To the millimetre, as a hand can place it. */
+    private static Point whole(Point to, double far) {
+        return new Point(Math.rint(to.xMm() * far) + 0.0, Math.rint(to.yMm() * far) + 0.0);
     }
 
     /** Flow, distance and circle follow one another from index {@code at}. */

@@ -15,16 +15,20 @@ import org.greenbead.core.board.Layer;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.recipe.Limits;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Shield;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.thermal.HeatScene;
+import org.greenbead.core.thermal.LatinHypercube;
 import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 import org.greenbead.core.thermal.Uncertainty;
 
 /**
- * Finds a recipe for a plan: searches each school with the search model from several starts on all cores, proves the best on the
- * full model, mends the search where the full model disagrees, and tries the result on the benches that this one may be.
+ * Finds a recipe for a plan: searches each school with the search model on all cores, proves the best on the full model, mends the
+ * search where the full model disagrees, puts nozzle and heater beside the chip and foil over what is hurt where not every limit can
+ * be kept, and tries the result on the benches that this one may be.
  */
 public final class Planner {
     /** Benches that a plan is tried on. */
@@ -32,10 +36,15 @@ public final class Planner {
     private static final long SEED = 417;
     /** A prediction of the full model may still cost this much room before the search is mended, in units of the limit's scale. */
     private static final double NEAR = 0.3;
+    /** Parts of the evaluations that are spent on looking round and on polishing; the rest goes downhill. */
+    private static final double LOOK_ROUND = 0.4;
+    private static final double POLISHED = 0.2;
 
     private final RunPlan plan;
     private final Uncertainty uncertainty;
     private final Effort effort;
+    private final Optional<Constraint> moved;
+    private final Map<School, Found> answered = new java.util.concurrent.ConcurrentHashMap<>();
 
     /**
      * How much it may try. Nothing here is a time: the same plan has the same answer on every machine, however busy it is.
@@ -48,12 +57,65 @@ public final class Planner {
         public static final Effort USUAL = new Effort(110, MEMBERS, true);
         /** For pricing a way out. */
         static final Effort SHORT = new Effort(45, 8, false);
+        /** For asking what another limit would bring. */
+        static final Effort TRIAL = new Effort(90, MEMBERS, false);
     }
 
     public Planner(RunPlan plan, Uncertainty uncertainty, Effort effort) {
+        this(plan, uncertainty, effort, Optional.empty());
+    }
+
+    private Planner(RunPlan plan, Uncertainty uncertainty, Effort effort, Optional<Constraint> moved) {
         this.plan = plan;
         this.uncertainty = uncertainty;
         this.effort = effort;
+        this.moved = moved;
+    }
+
+    /**
+     * What a limit costs: the best recipe if it stood elsewhere, sought from an answer of this planner on, so that what differs comes
+     * from the limit and not from the luck of a search.
+     *
+     * @param limit one of the answer's
+     * @param to    where it would stand, in its own unit
+     * @throws IllegalArgumentException when this planner has not answered for the school
+     */
+    public Answer ifLimitWere(Answer answer, Constraint limit, double to, DoubleConsumer progress,
+            BooleanSupplier cancelled) {
+        Found from = Optional.ofNullable(answered.get(answer.school())).orElseThrow(
+                () -> new IllegalArgumentException("nothing was planned for " + answer.school() + " yet"));
+        boolean melt = limit.kind() == Constraint.Kind.MELT;
+        Limits limits = plan.recipe().limits();
+        RunPlan other = melt
+                ? plan.with(plan.recipe()
+                        .within(limits.overLiquidus(limits.overLiquidusK() + to - limit.limit())))
+                : plan;
+        return new Planner(other, uncertainty, Effort.TRIAL,
+                melt ? Optional.empty() : Optional.of(limit.limitedTo(to)))
+                .further(answer, from, new Budget(progress, cancelled, () -> false));
+    }
+
+    private Answer further(Answer before, Found from, Budget budget) {
+        RunPlan free = plan.with(plan.recipe().shielded(before.recipe().shields()));
+        Design design = from.design.on(free);
+        int most = effort.evaluations();
+        var done = new java.util.concurrent.atomic.AtomicInteger();
+        Search search = search(free, design, Resolution.SEARCH, c -> 0, budget,
+                () -> budget.progress.accept(0.8 * Math.min(1, done.incrementAndGet() / (double) most)));
+        Found end = polish(search, new Found(design, from.shares, null, 0), 0.1, most / 3);
+        Search downhill = search(free, design, Resolution.SEARCH, c -> 0, budget,
+                () -> budget.progress.accept(0.8 * Math.min(1, done.incrementAndGet() / (double) most)));
+        downhill.bobyqa(end.shares, 0.15, most / 3);
+        Found best = best(List.of(end, found(design, downhill, end.shares)));
+        Found last = polish(search(free, design, Resolution.SEARCH, c -> 0, budget, () -> {
+        }), best, 0.05, most / 3);
+        check(budget.cancelled);
+        Proved proved = prove(free, last, Resolution.SEARCH, budget.cancelled);
+        return answer(before.school(), proved, best.tried + last.tried, false, budget);
+    }
+
+    private List<Constraint> limits(RunPlan of, Outcome outcome) {
+        return moved.map(m -> Constraint.of(of, outcome, m)).orElseGet(() -> Constraint.of(of, outcome));
     }
 
     /**
@@ -84,10 +146,11 @@ public final class Planner {
             throw new IllegalArgumentException("bench " + plan.bench().id()
                     + " has no plate that touches the board; choose another school");
         }
+        var budget = new Budget(progress, cancelled, enough);
         RunPlan free = freed(freedom);
+        List<Design> designs = designs(free, school, freedom);
         Resolution resolution = Resolution.SEARCH;
-        Found found = search(free, school, freedom, resolution, c -> 0, progress, cancelled, enough,
-                effort);
+        Found found = search(free, designs, resolution, budget);
         int tried = found.tried;
         boolean cut = enough.getAsBoolean();
         Proved proved = prove(free, found, resolution, cancelled);
@@ -96,25 +159,41 @@ public final class Planner {
             resolution = Resolution.SEARCH_FINER;
             proved = prove(free, found, resolution, cancelled);
         }
-        progress.accept(0.75);
-        if (effort.mends() && proved.worse() && !cut) {
+        progress.accept(0.7);
+        if (effort.mends() && proved.strays() && !cut) {
             // The full model sees less room than the search did: search again with what it said taken into account.
-            Proved said = proved;
-            Found again = search(free, school, freedom, resolution, said::correction, d -> {
-            }, cancelled, enough, new Effort(effort.evaluations() / 4, 0, false), found);
+            Found again = mend(free, found, resolution, proved, budget);
             tried += again.tried;
-            Proved mended = prove(free, again, resolution, cancelled);
-            proved = mended.worstEase() > proved.worstEase() ? mended : proved;
+            proved = prove(free, again, resolution, cancelled).better(proved);
+        }
+        progress.accept(0.78);
+        if (effort.mends() && !proved.worth.keepsAll() && !cut) {
+            for (Freedom wider : besides(freedom, proved)) {
+                Found moved = widen(school, wider, proved, resolution, budget);
+                tried += moved.tried;
+                proved = prove(freed(wider), moved, resolution, cancelled).better(proved);
+            }
         }
         progress.accept(0.85);
-        Robustness robustness = Robustness.of(free, proved.recipe, uncertainty, effort.members(), SEED,
-                Resolution.OBSERVER,
-                cancelled);
-        check(cancelled);
-        progress.accept(1);
-        return new Answer(school, free.with(proved.recipe), proved.recipe, proved.full,
-                Constraint.of(free, proved.full), proved.drift, robustness, tried,
-                2 * effort.evaluations(), cut);
+        answered.put(school, proved.found);
+        return answer(school, proved, tried, cut, budget);
+    }
+
+    private Answer answer(School school, Proved proved, int tried, boolean cut, Budget budget) {
+        RunPlan best = proved.plan.with(proved.recipe);
+        Robustness robustness = Robustness.of(best, proved.recipe, uncertainty, effort.members(), SEED,
+                Resolution.OBSERVER, o -> limits(best, o), budget.cancelled);
+        check(budget.cancelled);
+        budget.progress.accept(1);
+        return new Answer(school, best, proved.recipe, proved.full, proved.fullLimits, proved.drift,
+                robustness, tried, 2 * effort.evaluations(), cut);
+    }
+
+    /** Who is told and who may stop it. */
+    private record Budget(DoubleConsumer progress, BooleanSupplier cancelled, BooleanSupplier enough) {
+        boolean stopped() {
+            return cancelled.getAsBoolean() || enough.getAsBoolean();
+        }
     }
 
     private static void check(BooleanSupplier cancelled) {
@@ -141,91 +220,189 @@ public final class Planner {
                 chip.openH())));
     }
 
-    private record Found(Design design, double[] shares, double cost, int tried) {}
+    private record Found(Design design, double[] shares, Worth worth, int tried) {}
 
-    private record Proved(RunPlan plan, Recipe recipe, Outcome search, Outcome full, Outcome.Drift drift) {
-        double worstEase() {
-            return Constraint.of(plan, full).getFirst().ease();
+    private record Proved(Found found, RunPlan plan, Recipe recipe, Outcome full,
+            List<Constraint> searchLimits, List<Constraint> fullLimits, Worth said, Worth worth,
+            Outcome.Drift drift) {
+        Proved better(Proved before) {
+            return worth.compareTo(before.worth) < 0 ? this : before;
         }
 
-        boolean worse() {
-            double said = Constraint.of(plan, search).getFirst().ease();
-            return worstEase() < Math.min(said, 2) - NEAR || worstEase() < 0 && said >= 0;
+        boolean strays() {
+            return said.ease() > worth.ease() + NEAR || worth.breaksMoreThan(said);
         }
 
         /** What to add to the search model's room for a limit, same unit. */
         double correction(Constraint constraint) {
-            return room(full, constraint) - room(search, constraint);
+            return room(fullLimits, constraint) - room(searchLimits, constraint);
         }
 
-        private double room(Outcome outcome, Constraint wanted) {
-            return Constraint.of(plan, outcome).stream()
-                    .filter(c -> c.kind() == wanted.kind() && c.part().equals(wanted.part())).findFirst()
-                    .map(Constraint::room).orElse(0.0);
+        private static double room(List<Constraint> limits, Constraint wanted) {
+            return limits.stream().filter(wanted::sameAs).findFirst().map(Constraint::room).orElse(0.0);
         }
     }
 
     private Proved prove(RunPlan free, Found found, Resolution resolution, BooleanSupplier cancelled) {
-        Recipe clocked = found.design.rounded(found.shares).shielded(free.recipe().shields());
-        Outcome first = Drive.of(free, clocked, new SheetModel(free.scene(), uncertainty.mean(), resolution),
+        Recipe clocked = found.design.rounded(found.shares);
+        HeatScene scene = free.with(clocked).scene();
+        Outcome first = Drive.of(free, clocked, new SheetModel(scene, uncertainty.mean(), resolution),
                 cancelled);
         Recipe recipe = Design.onEvidence(free, clocked, first);
-        Outcome search = Drive.of(free, recipe, new SheetModel(free.scene(), uncertainty.mean(), resolution),
+        Outcome search = Drive.of(free, recipe, new SheetModel(scene, uncertainty.mean(), resolution),
                 cancelled);
-        Outcome full = Drive.of(free, recipe,
-                new SheetModel(free.scene(), uncertainty.mean(), Resolution.FULL),
+        Outcome full = Drive.of(free, recipe, new SheetModel(scene, uncertainty.mean(), Resolution.FULL),
                 cancelled);
         check(cancelled);
-        Outcome clock = Drive.onClock(free, recipe,
-                new SheetModel(free.scene(), uncertainty.mean(), resolution), full);
-        return new Proved(free, recipe, search, full, full.against(clock));
+        Outcome clock = Drive.onClock(free, recipe, new SheetModel(scene, uncertainty.mean(), resolution),
+                full);
+        List<Constraint> searched = limits(free, search);
+        List<Constraint> proved = limits(free, full);
+        return new Proved(found, free, recipe, full, searched, proved,
+                Worth.of(searched, search.lengthS(), c -> 0), Worth.of(proved, full.lengthS(), c -> 0),
+                full.against(clock));
     }
 
-    private Found search(RunPlan free, School school, Freedom freedom, Resolution resolution,
-            Search.Corrections corrections, DoubleConsumer progress, BooleanSupplier cancelled,
-            BooleanSupplier enough, Effort allowed, Found... from) {
-        BooleanSupplier stopped = () -> cancelled.getAsBoolean() || enough.getAsBoolean();
-        List<Start> starts = from.length > 0
-                ? List.of(new Start(from[0].design, from[0].shares, true),
-                        new Start(from[0].design, from[0].shares, false))
-                : starts(free, school, freedom);
-        var done = new java.util.concurrent.atomic.AtomicInteger();
-        int all = starts.size() * allowed.evaluations();
-        List<Found> results = starts.parallelStream().map(start -> {
-            Search search = new Search(free, start.design, uncertainty.mean(), resolution, corrections,
-                    stopped, () -> progress.accept(0.7 * done.incrementAndGet() / all), cost -> {
-                    });
-            if (start.trustRegion) {
-                search.bobyqa(start.shares, from.length > 0 ? 0.08 : 0.2, allowed.evaluations());
-            } else {
-                search.cmaes(start.shares, from.length > 0 ? 0.1 : 0.25, allowed.evaluations(),
-                        (int) SEED);
+    private Search search(RunPlan free, Design design, Resolution resolution, Search.Corrections corrections,
+            Budget budget, Runnable each) {
+        return new Search(free, design, new SheetModel(free.scene(), uncertainty.mean(), resolution),
+                changed -> new SheetModel(changed.scene(), uncertainty.mean(), resolution),
+                o -> Worth.of(limits(free, o), o.lengthS(), corrections), budget::stopped, each);
+    }
+
+    private static Found found(Design design, Search search, double[] otherwise) {
+        return new Found(design, search.best() == null ? otherwise : search.best(), search.bestWorth(),
+                search.tried());
+    }
+
+    /** The best of several, with what all of them tried; the first of equals. */
+    private static Found best(List<Found> all) {
+        Found best = all.getFirst();
+        for (Found one : all) {
+            if (one.worth != null && (best.worth == null || one.worth.compareTo(best.worth) < 0)) {
+                best = one;
             }
-            return new Found(start.design, search.best() == null ? start.shares : search.best(),
-                    search.bestCost(),
-                    search.tried());
-        }).toList();
-        check(cancelled);
-        Found best = results.stream().min(Comparator.comparingDouble(Found::cost)).orElseThrow();
-        return new Found(best.design, best.shares, best.cost, results.stream().mapToInt(Found::tried).sum());
+        }
+        return new Found(best.design, best.shares, best.worth, all.stream().mapToInt(Found::tried).sum());
     }
 
-    private record Start(Design design, double[] shares, boolean trustRegion) {}
+    /**
+     * Looks round over all that the bench can do, follows the two best places downhill with two optimisers, and polishes the better
+     * end one number at a time. What runs side by side never depends on what runs beside it.
+     */
+    private Found search(RunPlan free, List<Design> designs, Resolution resolution, Budget budget) {
+        int all = 2 * effort.evaluations();
+        var done = new java.util.concurrent.atomic.AtomicInteger();
+        Runnable each = () -> budget.progress.accept(0.65 * Math.min(all, done.incrementAndGet()) / all);
+        int round = (int) (all * LOOK_ROUND);
+        int polished = (int) (all * POLISHED);
+        List<Found> places = designs.parallelStream()
+                .map(d -> lookRound(search(free, d, resolution, c -> 0, budget, each), d,
+                        round / designs.size()))
+                .toList();
+        check(budget.cancelled);
+        List<Found> sorted = places.stream()
+                .sorted(Comparator.comparing(Found::worth, Comparator.nullsLast(Comparator.naturalOrder())))
+                .toList();
+        int each2 = (all - round - polished) / 2;
+        List<Found> downhill = java.util.stream.IntStream.range(0, 2).parallel().mapToObj(i -> {
+            Found from = sorted.get(Math.min(i, sorted.size() - 1));
+            Search search = search(free, from.design, resolution, c -> 0, budget, each);
+            if (i == 0) {
+                search.bobyqa(from.shares, 0.15, each2);
+            } else {
+                search.cmaes(from.shares, 0.2, each2, (int) SEED);
+            }
+            return found(from.design, search, from.shares);
+        }).toList();
+        check(budget.cancelled);
+        var ends = new java.util.ArrayList<>(places);
+        ends.addAll(downhill);
+        Found best = best(ends);
+        Search last = search(free, best.design, resolution, c -> 0, budget, each);
+        Found end = polish(last, best, 0.08, polished);
+        return new Found(end.design, end.shares, end.worth, best.tried + end.tried);
+    }
 
-    /** The nozzle that suits the chip with the one optimiser, the next in the drawer with the other. */
-    private List<Start> starts(RunPlan free, School school, Freedom freedom) {
-        List<Double> nozzles = freedom.nozzleMm().map(List::of).orElseGet(() -> suiting(free));
-        var starts = new ArrayList<Start>();
-        for (int i = 0; i < 2; i++) {
-            double nozzle = nozzles.get(Math.min(i, nozzles.size() - 1));
-            var design = new Design(free, school, nozzle, freedom);
-            starts.add(new Start(design, design.first(), i == 0));
+    private static Found polish(Search search, Found from, double step, int evaluations) {
+        try {
+            search.worth(from.shares);
+        } catch (CancellationException e) {
+            return new Found(from.design, from.shares, from.worth, 0);
         }
-        return starts;
+        search.polish(step, evaluations - 1);
+        return found(from.design, search, from.shares);
+    }
+
+    /** Points spread evenly over every number, and the one that a technician would begin with. */
+    private static Found lookRound(Search search, Design design, int count) {
+        try {
+            search.worth(design.first());
+            for (double[] shares : LatinHypercube.uniform(count - 1, design.size(), SEED)) {
+                search.worth(shares);
+            }
+        } catch (CancellationException e) {
+            return found(design, search, design.first());
+        }
+        return found(design, search, design.first());
+    }
+
+    private Found mend(RunPlan free, Found found, Resolution resolution, Proved said, Budget budget) {
+        Search search = search(free, found.design, resolution, said::correction, budget, () -> {
+        });
+        return polish(search, found, 0.08, effort.evaluations() / 2);
+    }
+
+    /** The same recipe with more to choose from. */
+    private Found widen(School school, Freedom wider, Proved so, Resolution resolution, Budget budget) {
+        RunPlan free = freed(wider);
+        var design = new Design(free, school, so.found.design.nozzleMm(), wider);
+        Search search = search(free, design, resolution, so::correction, budget, () -> {
+        });
+        double[] from = design.from(so.found.shares);
+        search.bobyqa(from, 0.15, effort.evaluations() / 2);
+        Found first = found(design, search, from);
+        return polish(search, first, 0.08, effort.evaluations() / 4);
+    }
+
+    /** Nozzle and heater off the part that is hurt most, and foil over it where it lies on top. */
+    private List<Freedom> besides(Freedom freedom, Proved proved) {
+        return proved.fullLimits.stream().filter(c -> !c.kept())
+                .filter(c -> c.kind() == Constraint.Kind.JOINTS || c.kind() == Constraint.Kind.PART)
+                .min(Comparator.comparing(Constraint::ward)).map(hurt -> {
+                    var wider = new ArrayList<Freedom>();
+                    Freedom beside = away(hurt.part()).map(freedom::beside).orElse(freedom);
+                    if (beside != freedom) {
+                        wider.add(beside);
+                    }
+                    if (freedom.shields().isEmpty() && plan.recipe().shields().isEmpty()) {
+                        foilOver(hurt.part()).map(beside::shield).ifPresent(wider::add);
+                    }
+                    return List.copyOf(wider);
+                }).orElse(List.of());
+    }
+
+    /** From a part to the chip, of length 1; empty where it lies right under it. */
+    private Optional<Point> away(String part) {
+        Optional<Point> at = plan.board().chip(part).map(Chip::centreMm)
+                .or(() -> plan.board().parts().stream()
+                        .filter(p -> p.name().equals(part)).findFirst().map(p -> p.centreMm()));
+        Point chip = plan.target().centreMm();
+        return at.filter(p -> p.distanceMm(chip) > 1)
+                .map(p -> new Point((chip.xMm() - p.xMm()) / p.distanceMm(chip),
+                        (chip.yMm() - p.yMm()) / p.distanceMm(chip)));
+    }
+
+    /** A design for each nozzle that suits. */
+    private List<Design> designs(RunPlan free, School school, Freedom freedom) {
+        List<Double> nozzles = school == School.PLATE
+                ? suiting(free).subList(0, 1)
+                : freedom.nozzleMm().map(List::of).orElseGet(() -> suiting(free));
+        return nozzles.stream().map(n -> new Design(free, school, n, freedom)).toList();
     }
 
     /** Nozzles of the drawer, the one nearest to the chip's side first. */
-    private static List<Double> suiting(RunPlan plan) {
+    static List<Double> suiting(RunPlan plan) {
         double side = Math.min(plan.target().sizeMm().xMm(), plan.target().sizeMm().yMm());
         return plan.bench().air().nozzlesMm().stream()
                 .sorted(Comparator.comparingDouble(n -> Math.abs(Math.log(n / (0.9 * side))))).limit(2)
@@ -307,7 +484,10 @@ public final class Planner {
 
     /** Foil over the part that binds, where it lies on top, not under the nozzle's chip. */
     private Optional<Shield> foilFor(Answer answer) {
-        String part = answer.binding().part();
+        return foilOver(answer.binding().part());
+    }
+
+    private Optional<Shield> foilOver(String part) {
         Map<String, Point[]> top = plan.board().chips().stream()
                 .filter(c -> c.side() == Side.TOP && !c.name().equals(plan.target().name()))
                 .collect(Collectors.toMap(Chip::name, c -> new Point[]{c.centreMm(), c.sizeMm()}));

@@ -2,10 +2,9 @@ package org.greenbead.core.plan;
 
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
-import java.util.function.Consumer;
+import java.util.function.Function;
+import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.run.RunPlan;
-import org.greenbead.core.thermal.Multipliers;
-import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 import org.hipparchus.analysis.MultivariateFunction;
 import org.hipparchus.exception.MathRuntimeException;
@@ -20,24 +19,20 @@ import org.hipparchus.optim.nonlinear.scalar.noderiv.CMAESOptimizer;
 import org.hipparchus.random.Well19937c;
 
 /**
- * One search: a school, a nozzle, a starting point, an optimiser. Each candidate is driven through the search model; its cost is
- * how far it falls short of comfortable room at every limit, and a little for its time. Powell 2009, The BOBYQA algorithm for
+ * One search: a school, a nozzle, an optimiser. Each candidate is driven through the search model; the optimisers follow
+ * {@link Worth#cost()}, what is kept is the best by the order of {@link Worth}. Powell 2009, The BOBYQA algorithm for
  * bound constrained optimization without derivatives; Hansen and Ostermeier 2001, Completely derandomized self-adaptation.
  */
 final class Search {
-    /** Room of two standard deviations is comfortable; more is not worth time. */
-    private static final double COMFORT = 2;
-    private static final double PER_MINUTE = 0.03;
-
     private final RunPlan plan;
     private final Design design;
     private final SheetModel start;
-    private final Corrections corrections;
+    private final Function<RunPlan, SheetModel> elsewhere;
+    private final Judge judge;
     private final BooleanSupplier stopped;
     private final Runnable each;
-    private final Consumer<Double> found;
     private double[] best;
-    private double bestCost = Double.POSITIVE_INFINITY;
+    private Worth bestWorth;
     private int tried;
 
     /** What the full model said differently of a limit, added to the search model's values. */
@@ -45,20 +40,25 @@ final class Search {
         double of(Constraint constraint);
     }
 
+    /** What an outcome is worth. */
+    interface Judge {
+        Worth of(Outcome outcome);
+    }
+
     /**
-     * @param each  told of each candidate before it is tried
-     * @param found told the cost of each better one
+     * @param start     cold, with heater and nozzle where the plan has them
+     * @param elsewhere the same for a recipe that places them otherwise
+     * @param each      told of each candidate before it is tried
      */
-    Search(RunPlan plan, Design design, Multipliers multipliers, Resolution resolution,
-            Corrections corrections,
-            BooleanSupplier stopped, Runnable each, Consumer<Double> found) {
+    Search(RunPlan plan, Design design, SheetModel start, Function<RunPlan, SheetModel> elsewhere,
+            Judge judge, BooleanSupplier stopped, Runnable each) {
         this.plan = plan;
         this.design = design;
-        this.corrections = corrections;
+        this.start = start;
+        this.elsewhere = elsewhere;
+        this.judge = judge;
         this.stopped = stopped;
         this.each = each;
-        this.found = found;
-        start = new SheetModel(plan.scene(), multipliers, resolution);
     }
 
     /** With a quadratic model of the cost around the best point so far. */
@@ -112,40 +112,71 @@ final class Search {
     }
 
     private double cost(double[] shares) {
+        return worth(shares).cost();
+    }
+
+    /** Tries one. @throws CancellationException when the search was stopped */
+    Worth worth(double[] shares) {
         if (stopped.getAsBoolean()) {
             throw new CancellationException("search stopped");
         }
         tried++;
         each.run();
-        Outcome outcome = Drive.of(plan, design.recipe(shares), start.copy(), stopped);
-        double cost = cost(outcome);
-        if (cost < bestCost) {
-            bestCost = cost;
+        Recipe recipe = design.recipe(shares);
+        SheetModel model = recipe.placing().equals(plan.recipe().placing())
+                ? start.copy()
+                : elsewhere.apply(plan.with(recipe));
+        Outcome outcome = Drive.of(plan, recipe, model, stopped);
+        Worth worth = judge.of(outcome);
+        if (bestWorth == null || worth.compareTo(bestWorth) < 0) {
+            bestWorth = worth;
             best = shares.clone();
-            found.accept(cost);
         }
-        return cost;
+        return worth;
     }
 
-    private double cost(Outcome outcome) {
-        double cost = PER_MINUTE * outcome.lengthS() / 60;
-        for (Constraint constraint : Constraint.of(plan, outcome)) {
-            double room = constraint.room() + corrections.of(constraint);
-            double ease = constraint.kind() == Constraint.Kind.MELT && room >= 0
-                    ? COMFORT
-                    : room / constraint.scale();
-            double lack = Math.max(0, COMFORT - ease);
-            cost += lack * lack + (ease < 0 ? 10 * Math.min(10, -ease) : 0);
+    /**
+     * One number after another from the best so far, each way by a step that is halved when nothing helps any more. Follows the
+     * order itself, not its single number, so it ends where that one misleads.
+     */
+    void polish(double step, int evaluations) {
+        int end = tried + evaluations;
+        double now = step;
+        try {
+            while (tried < end && now > 0.01) {
+                Worth before = bestWorth;
+                for (int i = 0; i < design.size() && tried < end; i++) {
+                    along(i, now, end);
+                }
+                now = bestWorth == before ? now / 2 : now;
+            }
+        } catch (CancellationException e) {
+            // Stopped: the best so far stands.
+            return;
         }
-        return cost;
+    }
+
+    private void along(int axis, double step, int end) {
+        for (int way = -1; way <= 1 && tried < end; way += 2) {
+            double[] next = best.clone();
+            next[axis] = Math.clamp(next[axis] + way * step, 0, 1);
+            Worth before = bestWorth;
+            if (next[axis] != best[axis]) {
+                worth(next);
+            }
+            if (bestWorth != before) {
+                return;
+            }
+        }
     }
 
     double[] best() {
         return best;
     }
 
-    double bestCost() {
-        return bestCost;
+    /** Null when nothing was tried. */
+    Worth bestWorth() {
+        return bestWorth;
     }
 
     int tried() {

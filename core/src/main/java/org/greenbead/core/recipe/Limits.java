@@ -26,6 +26,12 @@ public record Limits(double rampUpKPerS, double rampDownKPerS, double overLiquid
         Check.within("longest melt", longestMeltS, 5, 900, "s");
     }
 
+    /** The same with another margin over liquidus, kept within what is allowed. */
+    public Limits overLiquidus(double kelvin) {
+        return new Limits(rampUpKPerS, rampDownKPerS, Math.clamp(kelvin, 0, 60), neighbourK, moveUnderK,
+                longestMeltS);
+    }
+
     public static Limits usual() {
         return new Limits(3, 6, 15, 10, 20, 150);
     }

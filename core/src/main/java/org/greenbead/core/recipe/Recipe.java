@@ -8,10 +8,12 @@ import org.greenbead.core.quantity.Check;
  * Staged heat with what it must keep. At most 20 stages, in order.
  *
  * @param shields foil that is laid on the top side before it gets hot
+ * @param placing where heater and nozzle stand
  */
-public record Recipe(String id, String title, List<Stage> stages, Limits limits, List<Shield> shields) {
+public record Recipe(String id, String title, List<Stage> stages, Limits limits, List<Shield> shields,
+        Placing placing) {
     public Recipe(String id, String title, List<Stage> stages, Limits limits) {
-        this(id, title, stages, limits, List.of());
+        this(id, title, stages, limits, List.of(), Placing.CENTRED);
     }
 
     public Recipe {
@@ -25,6 +27,7 @@ public record Recipe(String id, String title, List<Stage> stages, Limits limits,
         Check.distinct("stage", stages, Stage::name);
         Check.present("limits", limits);
         shields = shields == null ? List.of() : List.copyOf(shields);
+        placing = placing == null ? Placing.CENTRED : placing;
         boolean cooling = false;
         for (Stage stage : stages) {
             if (cooling && stage.purpose() != Stage.Purpose.COOL) {
@@ -38,11 +41,21 @@ public record Recipe(String id, String title, List<Stage> stages, Limits limits,
     public Recipe with(int index, Stage stage) {
         var changed = new ArrayList<>(stages);
         changed.set(index, stage);
-        return new Recipe(id, title, changed, limits, shields);
+        return new Recipe(id, title, changed, limits, shields, placing);
     }
 
     /** The same heat with other foil. */
     public Recipe shielded(List<Shield> foil) {
-        return new Recipe(id, title, stages, limits, foil);
+        return new Recipe(id, title, stages, limits, foil, placing);
+    }
+
+    /** The same heat with heater and nozzle elsewhere. */
+    public Recipe placed(Placing where) {
+        return new Recipe(id, title, stages, limits, shields, where);
+    }
+
+    /** The same heat held to other limits. */
+    public Recipe within(Limits other) {
+        return new Recipe(id, title, stages, other, shields, placing);
     }
 }

@@ -135,6 +135,12 @@ public record Job(String id, String title, String complaint, String customer, St
         return records.stream().filter(r -> r.type().equals(type)).toList();
     }
 
+    /** Whether somebody said that what is stored on the unit cannot be brought back. */
+    public boolean holdsIrreplaceableData() {
+        return records("intake").stream().anyMatch(r -> r.text("data_value").equals("irreplaceable"))
+                || facts.at("job.data_value").filter("irreplaceable"::equals).isPresent();
+    }
+
     public Optional<Kept> record(String recordId) {
         return records.stream().filter(r -> r.id().equals(recordId)).findFirst();
     }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.AirSetting;
+import org.greenbead.core.recipe.Placing;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
 
@@ -22,10 +23,18 @@ final class Coach {
                 .orElseGet(() -> any(run, started));
     }
 
+    /** Where heater and nozzle stand is said before there is heat, where it is not the usual. */
+    private static Phrase place(RunView run) {
+        Placing placing = run.plan().recipe().placing();
+        return placing.centred()
+                ? Phrase.of("coach.ready.next", new Quantity.Name(run.stage().name()))
+                : placing.says(run.plan().target().name());
+    }
+
     private Coaching any(RunView run, boolean started) {
         if (!started) {
             return new Coaching(Phrase.of("coach.ready", settings(run)),
-                    Phrase.of("coach.ready.next", new Quantity.Name(run.stage().name())),
+                    place(run),
                     Optional.empty(), Phrase.of("pedal.start"), Phrase.of("pedal.start.so"),
                     Optional.of(Phrase.of("caution.hot")));
         }

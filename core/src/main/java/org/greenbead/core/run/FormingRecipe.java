@@ -1,7 +1,9 @@
 package org.greenbead.core.run;
 
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.forming.Method;
 import org.greenbead.core.recipe.AirSetting;
@@ -35,7 +37,6 @@ public final class FormingRecipe {
     private static final double SPHERES_LPM_PER_MM = 0.8;
     private static final double FAR_MM = 45;
     private static final double NEAR_MM = 30;
-    private static final double TO_C = 1;
     /** The sheet and a small chip follow the air at once: less of the rise in the soak, then less air, until nothing spits. */
     private static final double[] SOAK_PARTS = {0.45, 0.36, 0.27, 0.2};
     private static final double[] FLOW_PARTS = {1, 0.75, 0.55, 0.4};
@@ -43,6 +44,8 @@ public final class FormingRecipe {
     private static final double SURELY_K = 0.5;
     /** Part of the ramp limit that is used: the real bench is not the model. */
     private static final double SURE = 0.95;
+    /** A way that rises so much faster than it may is not looked at any closer. */
+    private static final double HOPELESS = 1.15;
 
     /** Stands for the heat of a plan until it is reckoned. */
     static final Recipe BLANK = new Recipe("blank", "not reckoned yet",
@@ -50,7 +53,23 @@ public final class FormingRecipe {
                     Optional.empty(), new StageEnd.MeltShown(), HOT_S)),
             Limits.usual());
 
-    private FormingRecipe() {
+    /** Rise of the coldest ball for a degree more of air, K/K: where a search begins. */
+    private static final double USUAL_SLOPE = 0.8;
+    private static final Limits LIMITS = Limits.usual();
+
+    private final RunPlan plan;
+    private final String id;
+    private final String title;
+    private final double peakS;
+    private final HeatModel cold;
+    private final Map<Try, Heated> tried = new HashMap<>();
+
+    private FormingRecipe(RunPlan plan, String id, String title) {
+        this.plan = plan;
+        this.id = id;
+        this.title = title;
+        peakS = wantedS(plan.job());
+        cold = RunEngine.nominalModel(plan);
     }
 
     /** @param plan with any recipe; its stages are not looked at */
@@ -62,44 +81,92 @@ public final class FormingRecipe {
                 .orElseThrow();
         double most = Math.min(plan.bench().air().maxLpm(),
                 nozzle * (spheres ? SPHERES_LPM_PER_MM : STENCIL_LPM_PER_MM));
-        Recipe best = null;
+        return new FormingRecipe(plan, id, title).found(nozzle, most);
+    }
+
+    /** The first way of blowing whose paste does not spit; where there is none the gentlest that melts. */
+    private Recipe found(double nozzle, double most) {
+        Optional<Blows> gentlest = Optional.empty();
         double slowest = Double.POSITIVE_INFINITY;
+        int airC = firstGuessC();
         for (double part : FLOW_PARTS) {
             for (double soak : SOAK_PARTS) {
                 var blows = new Blows(nozzle, Math.rint(part * most), soak);
-                Recipe tried = lowest(plan, id, title, blows);
-                Heated heated = heat(plan, tried, wantedS(plan.job()));
-                boolean melts = heated.melts(plan, tried);
-                if (best == null || melts && heated.fastestKPerS < slowest) {
-                    best = tried;
-                    slowest = melts ? heated.fastestKPerS : Double.POSITIVE_INFINITY;
+                double rises = expectedKPerS(airC, blows);
+                if (rises <= HOPELESS * allowedKPerS() || gentlest.isEmpty()) {
+                    airC = lowestC(blows, airC);
+                    rises = melts(airC, blows) ? heat(airC, blows).fastestKPerS : Double.POSITIVE_INFINITY;
+                    if (rises <= allowedKPerS()) {
+                        return recipe(airC, blows);
+                    }
                 }
-                if (melts && heated.fastestKPerS <= SURE * tried.limits().rampUpKPerS()) {
-                    return tried;
+                if (rises < slowest || gentlest.isEmpty()) {
+                    slowest = rises;
+                    gentlest = Optional.of(blows);
                 }
             }
         }
-        return best;
+        Blows blows = gentlest.orElseThrow();
+        return recipe(lowestC(blows, airC), blows);
     }
 
     /** @param soakPart of the rise from room to peak air that the soak blows */
     private record Blows(double nozzleMm, double flowLpm, double soakPart) {}
 
-    /** The lowest air that melts; the hottest that the station has where none does. */
-    private static Recipe lowest(RunPlan plan, String id, String title, Blows blows) {
-        double longest = wantedS(plan.job());
-        double low = plan.target().joint().alloy().liquidusC();
-        double high = plan.bench().air().maxC();
-        while (high - low > TO_C) {
-            double middle = (low + high) / 2;
-            Recipe tried = recipe(plan, id, title, middle, blows);
-            if (heat(plan, tried, longest).melts(plan, tried)) {
-                high = middle;
+    /**
+     * The lowest whole degree of air that melts, the hottest that the station has where none does. Joint over air is nearly a straight
+     * line, so each try goes where the line through the last two says, kept between what is known to be too cold and hot enough.
+     */
+    private int lowestC(Blows blows, int guessC) {
+        int low = (int) Math.floor(plan.target().joint().alloy().liquidusC());
+        int high = (int) Math.floor(plan.bench().air().maxC());
+        int now = Math.clamp(guessC, low + 1, high);
+        double slope = USUAL_SLOPE;
+        while (true) {
+            double over = over(now, blows);
+            if (over >= 0) {
+                high = now;
             } else {
-                low = middle;
+                low = now;
             }
+            if (high - low <= 1) {
+                return high;
+            }
+            // Just over the line that is expected, so that two tries end it.
+            int next = (int) Math.ceil(now - over / slope + (over >= 0 ? -0.4 : 0.2));
+            next = Math.clamp(next, low + 1, high - 1);
+            double there = over(next, blows);
+            slope = Math.clamp((there - over) / (next - now), 0.2, 1.5);
+            now = next;
         }
-        return recipe(plan, id, title, Math.ceil(high), blows);
+    }
+
+    /** How fast it would rise with the lowest air that melts, told from one try with air near it; endless where no air would do. */
+    private double expectedKPerS(int airC, Blows blows) {
+        double needsC = airC - over(airC, blows) / USUAL_SLOPE;
+        double roomC = plan.bench().ambientC();
+        return needsC > plan.bench().air().maxC()
+                ? Double.POSITIVE_INFINITY
+                : heat(airC, blows).fastestKPerS * (needsC - roomC) / (airC - roomC);
+    }
+
+    /** Well over the liquidus: where a first try has its best chance. Judgement. */
+    private int firstGuessC() {
+        return (int) Math.min(plan.bench().air().maxC(),
+                Math.rint(plan.target().joint().alloy().liquidusC() + 130));
+    }
+
+    private double allowedKPerS() {
+        return SURE * LIMITS.rampUpKPerS();
+    }
+
+    /** How far the coldest ball comes over what is wanted, K. */
+    private double over(int airC, Blows blows) {
+        return heat(airC, blows).jointC - wantedC() - SURELY_K;
+    }
+
+    private boolean melts(int airC, Blows blows) {
+        return over(airC, blows) >= 0;
     }
 
     /** How long the peak may take, as the job has chosen. */
@@ -112,14 +179,13 @@ public final class FormingRecipe {
         };
     }
 
-    private static Recipe recipe(RunPlan plan, String id, String title, double airC, Blows blows) {
+    private Recipe recipe(double airC, Blows blows) {
         double room = plan.bench().ambientC();
         double side = Math.max(plan.target().sizeMm().xMm(), plan.target().sizeMm().yMm());
         double nozzle = blows.nozzleMm();
         double flow = plan.bench().air().dial().settable(blows.flowLpm());
         double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
-        Limits limits = Limits.usual();
-        double goal = goalC(plan, limits);
+        double goal = goalC();
         return new Recipe(id, title, List.of(
                 new Stage("Soak", Stage.Purpose.SOAK, Optional.empty(),
                         Optional.of(
@@ -133,32 +199,38 @@ public final class FormingRecipe {
                         Optional.empty(), new StageEnd.AfterTime(APPROACH_S), 2 * APPROACH_S),
                 new Stage("Balls", Stage.Purpose.PEAK, Optional.empty(),
                         Optional.of(new AirSetting(airC, flow, nozzle, NEAR_MM, circle)),
-                        Optional.of(goal), new StageEnd.MeltShown(), 1.6 * wantedS(plan.job())),
+                        Optional.of(goal), new StageEnd.MeltShown(), 1.6 * peakS),
                 new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
                         new StageEnd.SafeToMove(), 300)),
-                limits);
+                LIMITS);
     }
 
     private static double part(double roomC, double airC, double share) {
         return Math.rint(roomC + share * (airC - roomC));
     }
 
-    /** What the peak waits for, in whole degrees as it is shown. */
-    private static double goalC(RunPlan plan, Limits limits) {
-        return Math.rint(plan.target().joint().alloy().liquidusC() + limits.overLiquidusK());
+    /** What the peak waits for, in whole degrees as it is shown, and no less than the limits ask. */
+    private double wantedC() {
+        double least = plan.target().joint().alloy().liquidusC() + LIMITS.overLiquidusK();
+        return Math.max(least, Math.rint(least));
+    }
+
+    private double goalC() {
+        return Math.rint(plan.target().joint().alloy().liquidusC() + LIMITS.overLiquidusK());
     }
 
     /** How hot the coldest ball became, and how fast joint or sheet rose at most. */
-    private record Heated(double jointC, double fastestKPerS) {
-        boolean melts(RunPlan plan, Recipe recipe) {
-            double wanted = plan.target().joint().alloy().liquidusC() + recipe.limits().overLiquidusK();
-            return jointC >= Math.max(wanted, goalC(plan, recipe.limits())) + SURELY_K;
-        }
+    private record Heated(double jointC, double fastestKPerS) {}
+
+    private record Try(int airC, Blows blows) {}
+
+    private Heated heat(int airC, Blows blows) {
+        return tried.computeIfAbsent(new Try(airC, blows), t -> heated(recipe(airC, blows)));
     }
 
-    private static Heated heat(RunPlan plan, Recipe recipe, double peakS) {
-        RunPlan tried = plan.with(recipe);
-        HeatModel model = RunEngine.nominalModel(tried);
+    private Heated heated(Recipe recipe) {
+        HeatModel model = cold.copy();
+        double solidusC = plan.target().joint().alloy().solidusC();
         var joint = new Trace();
         var sheet = new Trace();
         double fastest = 0;
@@ -168,16 +240,20 @@ public final class FormingRecipe {
             for (double s = 0; s < seconds; s += STEP_S) {
                 model.advance(HeatInput.of(stage.heaterC(), stage.air()), STEP_S);
                 now += STEP_S;
-                joint.add(now, model.jointCentreC());
-                sheet.add(now, model.probeC(tried.bench().probes().getFirst()));
                 // Once balls are liquid nothing boils out of the paste any more; catching up after the melt does no harm.
-                boolean paste = model.jointMaxC() < tried.target().joint().alloy().solidusC();
-                for (Trace trace : paste ? List.of(joint, sheet) : List.<Trace>of()) {
-                    double slope = trace.slope(now - ProbeWatch.RAMP_WINDOW_S, now);
-                    fastest = slope > fastest ? slope : fastest;
+                if (model.jointMaxC() < solidusC) {
+                    joint.add(now, model.jointCentreC());
+                    sheet.add(now, model.probeC(plan.bench().probes().getFirst()));
+                    fastest = steeper(fastest, joint, now);
+                    fastest = steeper(fastest, sheet, now);
                 }
             }
         }
         return new Heated(model.jointMinC(), fastest);
+    }
+
+    private static double steeper(double fastest, Trace trace, double now) {
+        double slope = trace.slope(now - ProbeWatch.RAMP_WINDOW_S, now);
+        return slope > fastest ? slope : fastest;
     }
 }

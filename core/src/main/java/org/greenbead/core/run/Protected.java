@@ -12,7 +12,8 @@ import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.thermal.HeatModel;
 
 /**
- * Everything of a plan that has a limit, and how to read its temperature from a model.
+ * Everything of a plan that has a limit, and how to read its temperature from a model. Another chip is as hot as the hottest of its
+ * joints: beside the jet that is several kelvins over its middle.
  *
  * @param marginK how far under the limit it is wanted, K
  */
@@ -31,7 +32,7 @@ public record Protected(String name, Phrase what, Room.Kind kind, Rule rule, dou
                         Phrase.of(under ? "room.under" : "room.joints", new Quantity.Name(chip.name())),
                         Room.Kind.JOINTS, under ? Rule.UNDERSIDE_NEAR_MELT : Rule.NEIGHBOUR_NEAR_MELT,
                         chip.joint().alloy().solidusC(), plan.recipe().limits().neighbourK(),
-                        model -> model.jointC(chip.name())));
+                        model -> model.jointMaxC(chip.name())));
             }
         }
         for (ProtectedPart part : plan.board().parts()) {

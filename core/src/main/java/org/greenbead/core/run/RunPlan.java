@@ -5,6 +5,7 @@ import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.quantity.Check;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
@@ -158,14 +159,15 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
                 blown.map(AirSetting::flowLpm).orElse(0.0), Assumed.ofTarget(board, job.target()));
     }
 
-    /** The chip is put over the middle of the heater: that is how it is placed on the bench. */
+    /** The chip is put over the middle of the heater and under the nozzle, unless the recipe places them otherwise. */
     public HeatScene scene() {
         if (forming.isPresent()) {
             return forming.get().scene(this);
         }
+        Point middle = target().centreMm();
         return new HeatScene(board, target().name(), bench.ambientC(), Optional.of(bench.heater()),
-                target().centreMm(),
-                bench.ambientC(), bench.air(), bench.probes(), 0.9, 1e-3, Optional.empty())
-                .shielded(recipe.shields());
+                middle.plus(recipe.placing().heaterMm()), bench.ambientC(), bench.air(), bench.probes(), 0.9,
+                1e-3, Optional.empty(), middle.plus(recipe.placing().airMm()), recipe.shields(),
+                Optional.empty());
     }
 }

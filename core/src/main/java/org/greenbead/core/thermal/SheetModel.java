@@ -711,11 +711,11 @@ public final class SheetModel implements HeatModel {
 
     @Override
     public double jointMaxC(String chip) {
+        SheetGrid.Stack stack = grid.stack(chip);
+        Chip at = scene.board().requireChip(chip);
         double most = Double.NEGATIVE_INFINITY;
-        for (int[] layer : grid.stack(chip).joints()) {
-            for (int joint : layer) {
-                most = Math.max(most, celsius[joint]);
-            }
+        for (int layer = 0; layer < stack.joints().length; layer++) {
+            most = Math.max(most, extreme(stack, layer, at, 1));
         }
         return most;
     }

@@ -158,6 +158,33 @@ public class PlannerTest {
         assertTrue(answer.binding().room() < 0);
     }
 
+    /** What a limit costs: a stricter ramp makes the run longer, and asking changes nothing of the plan. */
+    @Test
+    public void aLimitElsewhereIsSearchedForItself() {
+        var planner = new Planner(PLAN, Uncertainty.UNCALIBRATED, BRISK);
+        Answer answer = planner.answer(School.AIR_ALONE, d -> {
+        }, () -> false);
+        Constraint ramp = answer.constraints().stream().filter(c -> c.kind() == Constraint.Kind.RAMP)
+                .findFirst().orElseThrow();
+        Answer gentle = planner.ifLimitWere(answer, ramp, 0.9, d -> {
+        }, () -> false);
+        Constraint held = gentle.constraints().stream().filter(c -> c.kind() == Constraint.Kind.RAMP)
+                .findFirst().orElseThrow();
+        assertEquals(held.limit(), 0.9);
+        assertEquals(held.room(), 0.9 - held.value(), 1e-9);
+        assertTrue(gentle.outcome().fastestKPerS() < answer.outcome().fastestKPerS() - 0.4,
+                gentle.outcome().fastestKPerS() + " after " + answer.outcome().fastestKPerS());
+        Constraint melt = answer.constraints().stream().filter(c -> c.kind() == Constraint.Kind.MELT)
+                .findFirst().orElseThrow();
+        Answer hotter = planner.ifLimitWere(answer, melt, melt.limit() + 15, d -> {
+        }, () -> false);
+        assertTrue(hotter.outcome().peakMinC() > answer.outcome().peakMinC() + 8,
+                hotter.outcome().peakMinC() + " after " + answer.outcome().peakMinC());
+        assertThrows(IllegalArgumentException.class,
+                () -> new Planner(PLAN, Uncertainty.UNCALIBRATED, BRISK).ifLimitWere(answer, ramp, 2, d -> {
+                }, () -> false));
+    }
+
     @Test
     public void pricesTheWaysOutAndOffersNoBismuthToLead() {
         Answer answer = answer(PLAN, School.AIR_ALONE);
