@@ -240,7 +240,7 @@ public final class TravelPage extends Page {
         Texts texts = desk.texts();
         boolean moves = set.filter(s -> s.moves(r)).isPresent();
         var head = new HBox(8, Looks.label(r.chip(), "text-ink", "strong"),
-                Looks.label(texts.get("travel.need." + r.need().name().toLowerCase(Locale.ROOT)), "muted"),
+                Looks.label(texts.say("travelneed." + r.need().name().toLowerCase(Locale.ROOT)), "muted"),
                 Looks.label(texts.get(moves ? "travel.goes" : "travel.stays"),
                         moves ? "ink-joint" : "muted", "strong"));
         return new VBox(1, head, Looks.label(r.reason(), "text-ink", "small"), Looks.label(

@@ -1,5 +1,6 @@
 package org.greenbead.core.run;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -86,29 +87,35 @@ public final class FormingRecipe {
 
     /** The first way of blowing whose paste does not spit; where there is none the gentlest that melts. */
     private Recipe found(double nozzle, double most) {
-        Optional<Blows> gentlest = Optional.empty();
-        double slowest = Double.POSITIVE_INFINITY;
+        var spits = new ArrayList<Spitting>();
         int airC = firstGuessC();
         for (double part : FLOW_PARTS) {
             for (double soak : SOAK_PARTS) {
                 var blows = new Blows(nozzle, Math.rint(part * most), soak);
+                // The air that the last way needed tells mostly enough: where that spits by far, its own lowest would, too.
                 double rises = expectedKPerS(airC, blows);
-                if (rises <= HOPELESS * allowedKPerS() || gentlest.isEmpty()) {
+                if (rises <= HOPELESS * allowedKPerS() || spits.isEmpty()) {
                     airC = lowestC(blows, airC);
                     rises = melts(airC, blows) ? heat(airC, blows).fastestKPerS : Double.POSITIVE_INFINITY;
                     if (rises <= allowedKPerS()) {
                         return recipe(airC, blows);
                     }
                 }
-                if (rises < slowest || gentlest.isEmpty()) {
-                    slowest = rises;
-                    gentlest = Optional.of(blows);
-                }
+                spits.add(new Spitting(blows, rises));
             }
         }
-        Blows blows = gentlest.orElseThrow();
-        return recipe(lowestC(blows, airC), blows);
+        spits.sort(Comparator.comparingDouble(Spitting::kPerS));
+        for (Spitting gentlest : spits) {
+            int lowest = lowestC(gentlest.blows, airC);
+            if (melts(lowest, gentlest.blows)) {
+                return recipe(lowest, gentlest.blows);
+            }
+        }
+        return recipe(plan.bench().air().maxC(), new Blows(nozzle, Math.rint(most), SOAK_PARTS[0]));
     }
+
+    /** A way that is too fast, and how fast. */
+    private record Spitting(Blows blows, double kPerS) {}
 
     /** @param soakPart of the rise from room to peak air that the soak blows */
     private record Blows(double nozzleMm, double flowLpm, double soakPart) {}

@@ -135,6 +135,23 @@ public class BallFormingTest {
         assertTrue(gentle <= usual && usual <= hot && gentle < hot, gentle + " " + usual + " " + hot);
     }
 
+    /** Whatever spits: on every usual bench the heat that is offered melts every ball, as far as the station can. */
+    @Test
+    public void whatIsOfferedMeltsOnEveryUsualBench() {
+        for (var kind : org.greenbead.core.kind.BenchKind.shipped()) {
+            for (String alloy : List.of("SAC305", "Sn63Pb37")) {
+                RunPlan on = World.plan(World.usualRecipe(), CHIP)
+                        .with(new org.greenbead.core.bench.Bench("b",
+                                "b", 23, kind.heater(), kind.air(), World.bench().probes()));
+                RunPlan plan = on.forming(BallForming.usual(CHIP, Alloys.require(alloy)));
+                Recipe recipe = FormingRecipe.of(plan, "r", "Balls");
+                double peak = Rehearsal.of(plan.with(recipe), () -> false).peakJointMinC();
+                assertTrue(peak > Alloys.require(alloy).liquidusC() + 10,
+                        kind.id() + " " + alloy + " reaches " + peak);
+            }
+        }
+    }
+
     private static double peak(RunPlan plan) {
         return plan.recipe().stages().get(2).air().map(AirSetting::setC).orElseThrow();
     }
