@@ -302,4 +302,58 @@ public class DecideWindowTest extends DemoWindow {
             window.open();
         }
     }
+
+    /** Rails come one after the other with where and how much; each reading is judged as it is typed and goes into the job. */
+    @Test
+    public void railsAreReadOneAfterTheOther() throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Job mine = ledger.job("SB-0412");
+            Job other = new Job("SB-0977", "another of its type", "dead", "Ferry Hollin", mine.board(),
+                    mine.target(), mine.bench(), mine.beads());
+            ledger.save(other.with(new Kept("rail-1", "rail", AT, "technician A",
+                    Map.of("name", "core", "reference_ohm", 18.2, "point", "20.0, 20.0 top")))
+                    .with(new Kept("rail-2", "rail", AT, "technician A",
+                            Map.of("name", "io", "reference_ohm", 640.0))),
+                    "noted", "");
+        } finally {
+            window.open();
+        }
+        job("SB-0412");
+        window.press(KeyCode.V);
+        window.awaitNode("#proof-rails");
+        window.press(KeyCode.R);
+        window.awaitText("#rail-title", "Read core, after the work");
+        window.press(KeyCode.ESCAPE, KeyCode.A);
+        window.awaitText("#rail-title", "Read core, before the work");
+        window.awaitText("#rail-says", "18.2 \u03a9, within 10 %");
+        window.awaitText("#rail-says", "at the cross");
+        window.press(KeyCode.ENTER);
+        window.fill("#rail-line", "twelve volts");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#rail-note", "is no resistance");
+        window.fill("#rail-line", "0.4");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#rail-note", "is a short");
+        window.awaitText("#rail-title", "Read io");
+        window.awaitText("#rail-says", "press the place on the board");
+        window.picture("rails");
+        window.fill("#rail-line", "655");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#rail-note", "as it should be");
+        window.awaitText("#rail-title", "1 of 2 rails differ");
+        window.fill("#rail-line", "radio supply 312");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#rail-note", "nothing to hold it against yet");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            List<Kept> rails = ledger.job("SB-0412").records("rail");
+            assertEquals(rails.stream().map(r -> r.text("name")).toList(),
+                    List.of("core", "io", "radio supply"));
+            assertEquals(rails.stream().map(r -> r.number("ohm")).toList(), List.of(0.4, 655.0, 312.0));
+            assertEquals(rails.getFirst().text("point"), "20.0, 20.0 top", "taken over from the other job");
+        } finally {
+            window.open();
+        }
+    }
 }

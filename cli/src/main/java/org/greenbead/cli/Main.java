@@ -26,7 +26,7 @@ import picocli.CommandLine.Command;
         BoardCommand.class, BenchCommand.class, CurrentCommand.class,
         LeakCommand.class, TimerCommand.class, StockCommand.class, DecisionCommands.Courses.class,
         DecisionCommands.Evidence.class,
-        DecisionCommands.Proofs.class,
+        DecisionCommands.Proofs.class, RailsCommand.class,
         TravelCommand.class, ConfigureCommands.Straps.class, ConfigureCommands.Size.class,
         ConfigureCommands.Dumps.class,
         ConfigureCommands.Lines.class, ConfigureCommands.Code.class,

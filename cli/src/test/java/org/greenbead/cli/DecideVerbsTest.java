@@ -194,6 +194,32 @@ public class DecideVerbsTest {
                 printed);
     }
 
+    /** Readings go in by name and are judged; a rail that is not read, or differs, is told by the exit. */
+    @Test
+    public void railsAreReadAndJudged() throws Exception {
+        String job = file("rails.json");
+        assertEquals(
+                run("new", "revive", job, "--bench", "quay-1", "--board", "KC-1", "--complaint", "dead",
+                        "--customer", "Ferry Hollin", "--id", "T-7", "--target", "U1", "--title", "camera"),
+                0, printed);
+        assertEquals(run("rails", job), 1);
+        assertTrue(printed.contains("no rail is known"), printed);
+        assertEquals(run("rails", job, "--read", "core=0.4", "--read", "io=1.2k"), 0, printed);
+        assertTrue(printed.contains("core: 0.40 \u03a9") && printed.contains("io: 1.20 k\u03a9"), printed);
+        assertEquals(run("note", job, "rail", "name=core", "reference_ohm=18.2"), 0);
+        assertEquals(run("rails", job), 1);
+        assertTrue(
+                printed.contains("short     core")
+                        && printed.contains("healthy 18.2 \u03a9 within 10 % (noted)"),
+                printed);
+        assertEquals(run("rails", job, "--after", "--read", "core=18.4"), 1);
+        assertTrue(printed.contains("pass      core") && printed.contains("next: io"), printed);
+        assertEquals(run("rails", job, "--after", "--read", "io=OL"), 1);
+        assertTrue(printed.contains("suspect   io: OL"), printed);
+        assertEquals(run("rails", job, "--read", "io=twelve"), 2);
+        assertTrue(printed.contains("\"twelve\" is no resistance"), printed);
+    }
+
     /** A job that nobody heated has its report; what is neither a job nor a run is named. */
     @Test
     public void aReportNeedsNoRun() throws Exception {

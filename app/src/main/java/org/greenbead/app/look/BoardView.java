@@ -36,6 +36,7 @@ public final class BoardView extends Region {
     private Optional<Image> image = Optional.empty();
     private Side side = Side.TOP;
     private Point cross = new Point(1, 1);
+    private boolean crossed = true;
     private Px crossPx = new Px(0, 0);
     private boolean corners;
     private List<Px> marked = List.of();
@@ -113,6 +114,13 @@ public final class BoardView extends Region {
 
     public void cross(Point at) {
         cross = at;
+        crossed = true;
+        draw();
+    }
+
+    /** No place is meant. */
+    public void crossless() {
+        crossed = false;
         draw();
     }
 
@@ -214,7 +222,9 @@ public final class BoardView extends Region {
             marks.getChildren().add(shape);
             beside(spot.name(), p);
         }
-        cross(at(cross));
+        if (crossed) {
+            cross(at(cross));
+        }
         dragged.ifPresent(d -> marks.getChildren().add(Looks.as(new Rectangle(Math.min(d.x(), pressed.x()),
                 Math.min(d.y(), pressed.y()), Math.abs(d.x() - pressed.x()), Math.abs(d.y() - pressed.y())),
                 "picture-drawn")));

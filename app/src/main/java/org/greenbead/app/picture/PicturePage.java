@@ -155,9 +155,7 @@ public final class PicturePage extends Page {
         String text = picture.map(p -> p.text("corners")).orElse("");
         if (!text.isEmpty() && board.isPresent()) {
             try {
-                List<Px> four = Arrays.stream(text.split(";")).map(c -> c.strip().split(","))
-                        .map(c -> new Px(Double.parseDouble(c[0]), Double.parseDouble(c[1]))).toList();
-                squared = Optional.of(Squared.of(four, board.get().sizeMm()));
+                squared = Optional.of(BoardPhoto.squared(text, board.get()));
             } catch (IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
                 tell(desk.texts().get("picture.corners.bad", String.valueOf(e.getMessage())), true);
             }

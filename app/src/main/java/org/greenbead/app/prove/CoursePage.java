@@ -76,8 +76,8 @@ public final class CoursePage extends Page {
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(3, Looks.label(texts.get("courses.caps"), "caps"), title, hangs),
                 "instruction");
-        var beside = new HBox(8, opens("courses-paired", "courses.paired", go::paired, texts),
-                opens("courses-straps", "courses.straps", go::straps, texts));
+        var beside = new HBox(8, opens("courses-paired", texts.get("courses.paired"), go::paired),
+                opens("courses-straps", texts.get("courses.straps"), go::straps));
         page = Looks.as(new VBox(head, middle, Looks.label(texts.get("courses.legend"), "muted", "small"),
                 beside, Looks.label(texts.get("courses.keys"), "muted", "small")), "page");
         backWord(texts.get("book.back"));
@@ -92,8 +92,8 @@ public final class CoursePage extends Page {
         weigh();
     }
 
-    private static Button opens(String id, String word, Runnable to, Texts texts) {
-        var button = Looks.as(new Button(texts.get(word)), "act", "small");
+    private static Button opens(String id, String word, Runnable to) {
+        var button = Looks.as(new Button(word), "act", "small");
         button.setId(id);
         button.setOnAction(press -> to.run());
         return button;

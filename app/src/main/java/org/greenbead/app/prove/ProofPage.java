@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
@@ -64,9 +65,12 @@ public final class ProofPage extends Page {
         VBox.setVgrow(list, Priority.ALWAYS);
         var head = Looks.as(new VBox(3, Looks.label(texts.get("proof.caps"), "caps"), title, letter, counts),
                 "instruction");
-        page = Looks.as(
-                new VBox(head, columns(texts), list, Looks.label(texts.get("proof.keys"), "muted", "small")),
-                "page");
+        Button rails = Looks.as(new Button(texts.get("proof.rails")), "act", "small");
+        rails.setId("proof-rails");
+        rails.setOnAction(press -> go.rails());
+        var foot = new HBox(12, rails, Looks.label(texts.get("proof.keys"), "muted", "small"));
+        foot.setAlignment(Pos.CENTER_LEFT);
+        page = Looks.as(new VBox(head, columns(texts), list, foot), "page");
         backWord(texts.get("book.back"));
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
                 model.findingsProperty().subscribe(this::findings));
@@ -223,6 +227,10 @@ public final class ProofPage extends Page {
 
     @Override
     public boolean key(KeyCode code, boolean control) {
+        if (!control && code == KeyCode.R) {
+            go.rails();
+            return true;
+        }
         if (!control && (code == KeyCode.DOWN || code == KeyCode.UP)) {
             list.move(code == KeyCode.DOWN ? 1 : -1);
             return true;

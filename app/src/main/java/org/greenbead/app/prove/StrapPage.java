@@ -25,6 +25,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.configure.StrapTable;
+import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.record.Kept;
 
 /** The configuration resistors of a board: what is fitted, what that says, and what to take off and to fit for another code. */
@@ -170,8 +171,9 @@ public final class StrapPage extends Page {
             }
             if (!c.fit().isEmpty()) {
                 todo.getChildren().add(Looks.label(texts.get("strap.fit", c.fit().stream()
-                        .map(p -> p + " " + StrapPicture
-                                .ohms(p.equals(c.strap().up()) ? c.strap().upOhm() : c.strap().downOhm()))
+                        .map(p -> p + " " + ProofWall.said(
+                                p.equals(c.strap().up()) ? c.strap().upOhm() : c.strap().downOhm(),
+                                java.util.Locale.ROOT))
                         .collect(Collectors.joining(", "))), "text-ink", "strong"));
             }
         }

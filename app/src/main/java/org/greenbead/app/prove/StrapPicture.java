@@ -11,6 +11,7 @@ import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Sketch;
 import org.greenbead.core.configure.Strap;
 import org.greenbead.core.configure.StrapTable;
+import org.greenbead.core.proof.ProofWall;
 
 /**
  * Pairs of configuration resistors as they hang between supply and ground: what is fitted is filled, what is to be taken off is
@@ -99,16 +100,7 @@ final class StrapPicture extends Sketch {
             line(x + WIDE / 2 + 4, y - tall / 2, x - WIDE / 2 - 4, y + tall / 2, "strap-cross");
         }
         text(place, x + WIDE / 2 + 5, y - 2, "chart-text");
-        text(ohms(ohm), x + WIDE / 2 + 5, y + 12, "chart-mono");
-    }
-
-    /** With its prefix, as it is printed in a list of parts. */
-    static String ohms(double ohm) {
-        return ohm >= 1e6
-                ? String.format(Locale.ROOT, "%.3g M\u03A9", ohm / 1e6)
-                : ohm >= 1e3
-                        ? String.format(Locale.ROOT, "%.3g k\u03A9", ohm / 1e3)
-                        : String.format(Locale.ROOT, "%.3g \u03A9", ohm);
+        text(ProofWall.said(ohm, Locale.ROOT), x + WIDE / 2 + 5, y + 12, "chart-mono");
     }
 
 }

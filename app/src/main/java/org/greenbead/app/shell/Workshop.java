@@ -37,6 +37,7 @@ import org.greenbead.app.picture.PicturePage;
 import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
 import org.greenbead.app.prove.ProofPage;
+import org.greenbead.app.prove.RailPage;
 import org.greenbead.app.prove.ReportPage;
 import org.greenbead.app.prove.StrapPage;
 import org.greenbead.app.prove.TravelPage;
@@ -668,6 +669,13 @@ public final class Workshop implements Navigator {
     public void proofs() {
         if (!current.isEmpty()) {
             show(new ProofPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void rails() {
+        if (!current.isEmpty()) {
+            show(new RailPage(desk, model(), this), "", Optional.empty());
         }
     }
 

@@ -100,6 +100,9 @@ public interface Navigator {
     /** Its proofs before and after the work. */
     void proofs();
 
+    /** Its rails to ground, one after the other. */
+    void rails();
+
     /** The customer's report, as it will be handed out. */
     void report();
 

@@ -266,13 +266,21 @@ public final class ProofWall {
 
     /** {@code 0.40 Ω}, {@code 18.4 Ω}, {@code 1.19 kΩ}. */
     private String ohms(double ohm) {
+        return said(ohm, words.locale());
+    }
+
+    /** A resistance with its prefix; from {@link RailRound#OPEN_OHM} on only that there is no end. */
+    public static String said(double ohm, Locale locale) {
+        if (ohm >= RailRound.OPEN_OHM) {
+            return "OL";
+        }
         return ohm >= 1e6
-                ? String.format(words.locale(), "%.3g MΩ", ohm / 1e6)
+                ? String.format(locale, "%.3g MΩ", ohm / 1e6)
                 : ohm >= 1000
-                        ? String.format(words.locale(), "%.3g kΩ", ohm / 1000)
+                        ? String.format(locale, "%.3g kΩ", ohm / 1000)
                         : ohm >= 100
-                                ? String.format(words.locale(), "%.0f Ω", ohm)
-                                : String.format(words.locale(), ohm >= 10 ? "%.1f Ω" : "%.2f Ω", ohm);
+                                ? String.format(locale, "%.0f Ω", ohm)
+                                : String.format(locale, ohm >= 10 ? "%.1f Ω" : "%.2f Ω", ohm);
     }
 
     private static Quantity.Name name(String text) {
