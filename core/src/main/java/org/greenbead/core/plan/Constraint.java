@@ -26,12 +26,12 @@ public record Constraint(Kind kind, String part, Phrase what, double value, doub
         double scale, Ward ward) {
     /** What stands behind a limit; where not all can be kept, the earlier is spared at the cost of the later. */
     public enum Ward {
-        /** What the heat is for: without a melt all of it is for nothing. */
-        MELT,
-        /** A cell that could vent. */
+        /** A cell that could vent: rather no melt than that. */
         PERSON,
-        /** The only copy of data. */
+        /** The only copy of data: a melt that costs it is worth nothing. */
         IRREPLACEABLE,
+        /** What the heat is for. */
+        MELT,
         /** Joints of another chip. */
         JOINTS,
         /** Body of the chip in hand. */

@@ -20,16 +20,8 @@ record Worth(double[] broken, double lack, double ease) implements Comparable<Wo
     private static final double PER_MINUTE = 0.03;
     /** Steps in which harm is told apart: what a technician could set or a model can know. */
     private static final double STEP = 0.1;
-    /** How much more one ward weighs than the next where a search wants a single number. */
-    private static final double[] WEIGHT = weights();
-
-    private static double[] weights() {
-        double[] weight = new double[Constraint.Ward.values().length];
-        for (int i = 0; i < weight.length; i++) {
-            weight[i] = 10 * Math.pow(3, weight.length - 1.0 - i);
-        }
-        return weight;
-    }
+    /** What a broken scale costs where a search wants a single number, ward by ward. */
+    private static final double[] WEIGHT = {7290, 7290, 2430, 90, 30, 10};
 
     static Worth of(RunPlan plan, Outcome outcome) {
         return of(Constraint.of(plan, outcome), outcome.lengthS(), c -> 0);

@@ -158,6 +158,29 @@ public class PlannerTest {
         assertTrue(answer.binding().room() < 0);
     }
 
+    /** A cell beside the chip: rather no melt than one that vents. */
+    @Test
+    public void aCellIsSparedAtTheCostOfTheMelt() {
+        var cell = new org.greenbead.core.board.ProtectedPart("BT1", "cell", Side.TOP, new Point(48, 58),
+                new Point(8, 8), 60, java.util.Optional.empty(),
+                java.util.Set.of(org.greenbead.core.board.ProtectedPart.Holds.CELL));
+        RunPlan beside = PLAN.with(PLAN.board().withParts(List.of(cell)));
+        Answer answer = answer(beside, School.HEATER_AND_AIR);
+        assertFalse(answer.feasible());
+        double spared = cellC(beside, answer.outcome());
+        double usual = cellC(beside, drive(beside, Resolution.FULL));
+        assertTrue(spared < usual - 30, spared + " where the usual recipe reaches " + usual);
+        assertFalse(answer.outcome().melts(), "the melt is what is given up");
+        assertEquals(Constraint.of(answer.plan(), answer.outcome()).stream()
+                .filter(c -> c.part().equals("BT1")).findFirst().orElseThrow().ward(),
+                Constraint.Ward.PERSON);
+    }
+
+    private static double cellC(RunPlan plan, Outcome outcome) {
+        return Constraint.of(plan, outcome).stream().filter(c -> c.part().equals("BT1")).findFirst()
+                .orElseThrow().value();
+    }
+
     /** What a limit costs: a stricter ramp makes the run longer, and asking changes nothing of the plan. */
     @Test
     public void aLimitElsewhereIsSearchedForItself() {
