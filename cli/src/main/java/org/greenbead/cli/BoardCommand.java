@@ -156,11 +156,11 @@ final class BoardCommand implements Runnable {
         void work(Ledger ledger) throws Exception {
             Board now = board(ledger, id);
             if (partKind.isPresent()) {
-                change(ledger, partKind.get().onto(now, name, side, Point.size(at), Point.size(size)));
+                change(ledger, partKind.get().onto(now, name, side, Point.place(at), Point.size(size)));
                 return;
             }
             PackageKind built = PackageKind.require(kind);
-            change(ledger, built.onto(now, name, part.orElse(name), side, Point.size(at), Point.size(size),
+            change(ledger, built.onto(now, name, part.orElse(name), side, Point.place(at), Point.size(size),
                     pitch.orElse(built.pitchMm()), alloy.map(Alloys::require)));
         }
     }

@@ -335,7 +335,7 @@ public final class OwnBoardPage extends Page {
             case NAME -> rename(board, c, text);
             case PART -> change(() -> board.with(c.named(c.name(), text)), () -> {
             });
-            case AT -> change(() -> board.with(c.at(c.side(), Point.size(text))), () -> {
+            case AT -> change(() -> board.with(c.at(c.side(), Point.place(text))), () -> {
             });
             case SIZE -> again(board, c, kind.orElseThrow(), Point.size(text), c.joint().pitchMm());
             case PITCH -> again(board, c, kind.orElseThrow(), c.sizeMm(), Point.size(text).xMm());

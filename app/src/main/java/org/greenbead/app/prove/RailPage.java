@@ -86,8 +86,7 @@ public final class RailPage extends Page {
         page = Looks.as(new VBox(head, middle, Looks.label(texts.get("rail.keys"), "muted", "small")),
                 "page");
         backWord(texts.get("rail.back"));
-        // Once a heat is behind the job, what is measured is what the work left.
-        after = model.job().beads().stream().anyMatch(b -> b.id().startsWith("lift") && b.worked());
+        after = RailRound.afterTheWork(model.job());
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
                 model.findingsProperty().subscribe(this::findings));
         Job job = model.job();
@@ -184,13 +183,9 @@ public final class RailPage extends Page {
                     .ifPresent(p -> spots.add(new BoardView.Spot(s.name(), p.at(),
                             now.filter(n -> n.name().equals(s.name())).isPresent()
                                     ? "rail-now"
-                                    : !s.read() ? "rail-todo" : odd(s) ? "lost" : "found")));
+                                    : !s.read() ? "rail-todo" : s.odd() ? "lost" : "found")));
         }
         return spots;
-    }
-
-    private static boolean odd(RailRound.Stop s) {
-        return s.verdict() == Rails.Verdict.SUSPECT || s.verdict() == Rails.Verdict.SHORT;
     }
 
     /** "18.4" for the rail in hand; "core 18.4" for one by its name, new or known. */
@@ -200,19 +195,10 @@ public final class RailPage extends Page {
             said.setText(texts.get("rail.blank"));
             return;
         }
-        String text = typed.strip();
-        int cut = text.lastIndexOf(' ');
         try {
-            Optional<RailRound.Stop> now = current();
-            if (cut < 0 || now.isPresent() && text.matches("[\\d.,]+\\s*[kKM]?\\s*(?:ohms?|\u03A9)?")) {
-                if (now.isEmpty()) {
-                    said.setText(texts.get("rail.nameless"));
-                    return;
-                }
-                keep(now.get().name(), RailRound.reading(text));
-            } else {
-                keep(text.substring(0, cut).strip(), RailRound.reading(text.substring(cut + 1)));
-            }
+            RailRound.Typed read = RailRound.Typed.of(typed);
+            read.name().or(() -> current().map(RailRound.Stop::name)).ifPresentOrElse(
+                    name -> keep(name, read.ohm()), () -> said.setText(texts.get("rail.nameless")));
         } catch (IllegalArgumentException e) {
             said.setText(String.valueOf(e.getMessage()));
         }
@@ -233,7 +219,7 @@ public final class RailPage extends Page {
             case SHORT -> texts.get("rail.short", stop.name(), read);
             case MISSING -> texts.get("rail.kept", stop.name(), read);
         });
-        said.pseudoClassStateChanged(Looks.BAD, odd(stop));
+        said.pseudoClassStateChanged(Looks.BAD, stop.odd());
         entry.open();
     }
 
@@ -257,7 +243,7 @@ public final class RailPage extends Page {
         name.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(name, Priority.ALWAYS);
         Label value = Looks.label(s.read() ? ohms(s.ohm()) : texts.get("rail.open"),
-                s.read() ? odd(s) ? "ink-hot" : "text-ink" : "muted", "strong");
+                s.read() ? s.odd() ? "ink-hot" : "text-ink" : "muted", "strong");
         value.setMinWidth(Region.USE_PREF_SIZE);
         double before = after
                 ? s.record().map(r -> new Rails.Rail("", r.number("ohm"), r.number("lead_ohm"), Double.NaN))
@@ -265,7 +251,7 @@ public final class RailPage extends Page {
                 : s.ohm();
         return new VBox(1, new HBox(8, name, value), new RailStrip(
                 new ProofWall.Ohms(before, after ? s.ohm() : Double.NaN, s.healthyOhm(), s.tolerancePct()),
-                odd(s)));
+                s.odd()));
     }
 
     private static String ohms(double ohm) {

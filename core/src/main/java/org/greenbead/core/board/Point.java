@@ -35,6 +35,19 @@ public record Point(double xMm, double yMm) {
                 "\"" + typed.strip() + "\" is no size; write width and depth in mm, such as 70 x 95");
     }
 
+    /**
+     * A place as it is typed: "36 x 58". One number alone is no place: "75,50" would be a decimal comma.
+     *
+     * @throws IllegalArgumentException saying how it is written
+     */
+    public static Point place(String typed) {
+        if (!TWO.matcher(typed).matches()) {
+            throw new IllegalArgumentException("\"" + typed.strip()
+                    + "\" is no place; write mm from the left and from below with an x between, such as 36x58");
+        }
+        return size(typed);
+    }
+
     private static double number(String text) {
         return Check.within("width or depth", Double.parseDouble(text.replace(',', '.')), 0.1, MOST_MM, "mm");
     }

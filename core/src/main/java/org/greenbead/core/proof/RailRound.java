@@ -13,6 +13,7 @@ import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.account.RecordFacts;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -46,6 +47,11 @@ public record RailRound(boolean after, List<Stop> stops) {
             double tolerancePct, double ohm, Rails.Verdict verdict) {
         public boolean read() {
             return Double.isFinite(ohm);
+        }
+
+        /** It differs from what it is held against. */
+        public boolean odd() {
+            return verdict == Rails.Verdict.SUSPECT || verdict == Rails.Verdict.SHORT;
         }
 
         /** Where it lies on the board; empty where it is said in words alone. */
@@ -122,6 +128,28 @@ public record RailRound(boolean after, List<Stop> stops) {
                 tolerance, bare, verdict);
     }
 
+    /** Once a lift is behind the job, what is measured is what the work left. */
+    public static boolean afterTheWork(Job job) {
+        return job.beads().stream().anyMatch(b -> b.phase() == Phase.LIFT && b.worked());
+    }
+
+    /** What was typed: a reading, and the name before it where one was written. */
+    public record Typed(Optional<String> name, double ohm) {
+        /**
+         * "18.4" or "core 18.4"; a name may have several words.
+         *
+         * @throws IllegalArgumentException when the last word is no reading
+         */
+        public static Typed of(String text) {
+            String plain = text.strip();
+            if (READING.matcher(plain).matches() || plain.indexOf(' ') < 0) {
+                return new Typed(Optional.empty(), reading(plain));
+            }
+            int cut = plain.lastIndexOf(' ');
+            return new Typed(Optional.of(plain.substring(0, cut).strip()), reading(plain.substring(cut + 1)));
+        }
+    }
+
     /** The first that has no reading in this round. */
     public Optional<Stop> next() {
         return stops.stream().filter(s -> !s.read()).findFirst();
@@ -129,8 +157,7 @@ public record RailRound(boolean after, List<Stop> stops) {
 
     /** Those that differ from what they are held against. */
     public List<Stop> odd() {
-        return stops.stream().filter(
-                s -> s.verdict() == Rails.Verdict.SUSPECT || s.verdict() == Rails.Verdict.SHORT).toList();
+        return stops.stream().filter(Stop::odd).toList();
     }
 
     /** The job's record of a rail with a reading of this round in it; one that was not written down here yet begins with what is known of it. */

@@ -15,7 +15,7 @@ import org.testng.annotations.Test;
 
 /**
  * The planner against two plain searches that may try as many recipes on the same model, on boards as they come by chance; who
- * is better is told by the full model. {@code -Dgreenbead.trial=40} tries forty boards.
+ * is better is told by the full model. {@code -Dgreenbead.trial=40} tries forty boards, {@code -Dgreenbead.trial.from=5000} others.
  */
 public class PlannerTrialTest {
     /** Less than this between two recipes, in units of a limit's scale, is a draw. */
@@ -125,7 +125,7 @@ public class PlannerTrialTest {
         int[] coordinate = new int[3];
         var lines = new ArrayList<String>();
         for (int board : boards) {
-            RunPlan plan = RandomPlans.of(1000 + board);
+            RunPlan plan = RandomPlans.of(Integer.getInteger("greenbead.trial.from", 1000) + board);
             Answer answer = new Planner(plan, Uncertainty.UNCALIBRATED, effort).answer(SCHOOL, d -> {
             }, () -> false);
             Worth ours = Worth.of(answer.plan(), answer.outcome());

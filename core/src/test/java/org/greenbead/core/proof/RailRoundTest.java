@@ -90,6 +90,26 @@ public class RailRoundTest {
     }
 
     @Test
+    public void aNameMayStandBeforeAReading() {
+        assertEquals(RailRound.Typed.of("18.4"), new RailRound.Typed(java.util.Optional.empty(), 18.4));
+        assertEquals(RailRound.Typed.of("4.7 M").ohm(), 4.7e6);
+        assertEquals(RailRound.Typed.of("radio supply 1.2k"),
+                new RailRound.Typed(java.util.Optional.of("radio supply"), 1200));
+        assertThrows(IllegalArgumentException.class, () -> RailRound.Typed.of("twelve volts"));
+        assertFalse(RailRound.afterTheWork(job("SB-0901")), "nothing was lifted yet");
+        Job lifted = job("SB-0901").with("lift_run", org.greenbead.core.route.BeadState.GREEN);
+        assertTrue(RailRound.afterTheWork(lifted));
+    }
+
+    @Test
+    public void aCommaAloneIsNoPlace() {
+        assertEquals(Point.place("36x58"), new Point(36, 58));
+        assertEquals(Point.place("36,5 x 58,5 mm"), new Point(36.5, 58.5));
+        assertThrows(IllegalArgumentException.class, () -> Point.place("75,50"));
+        assertThrows(IllegalArgumentException.class, () -> Point.place("75"));
+    }
+
+    @Test
     public void aPlaceComesBackAsItWasWritten() {
         var place = new RailRound.Place(new Point(12.5, 80.1), Side.BOTTOM);
         assertEquals(RailRound.placed(place.said()).orElseThrow(), place);
