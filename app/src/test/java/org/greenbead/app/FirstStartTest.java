@@ -376,6 +376,15 @@ public class FirstStartTest {
         window.awaitNode("#remedy-CELL_CONNECTED");
         assertTrue(window.text("#recipe-assumed").contains("the alloy of U1"),
                 window.text("#recipe-assumed"));
+        window.await("what the guesses cost", () -> said("#recipe-guesses").contains("how U1 is built"));
+        assertFalse(said("#recipe-guesses").contains("its thickness"),
+                "it was measured: " + said("#recipe-guesses"));
+        assertTrue(said("#recipe-guesses").contains("the alloy of U1\n+37 °C"),
+                said("#recipe-guesses"));
+        String worst = window.text("#guess-detail");
+        assertTrue(worst.contains("does not melt") && worst.contains("data sheet of U1"), worst);
+        window.mouse("#guess-U1-alloy");
+        window.awaitText("#guess-detail", "Sn63Pb37: it melts 37");
         window.picture("own-recipe");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
@@ -394,5 +403,12 @@ public class FirstStartTest {
             assertEquals(ledger.setting("board-photo.ES-5"), Optional.empty());
         }
         window.open();
+    }
+
+    /** All labels in a box. */
+    private String said(String box) throws Exception {
+        return window.fx(() -> window.scene().getRoot().lookup(box).lookupAll(".label").stream()
+                .map(l -> ((javafx.scene.control.Label) l).getText())
+                .collect(java.util.stream.Collectors.joining("\n")));
     }
 }

@@ -5,12 +5,14 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.plan.Drive;
+import org.greenbead.core.plan.GuessCost;
 import org.greenbead.core.plan.Outcome;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.PlanRules;
@@ -115,6 +117,10 @@ final class RehearseCommand implements Callable<Integer> {
         for (Finding finding : PlanRules.look(plan, Optional.of(rehearsal))) {
             out.println(FindingsCommand.text(finding, words));
         }
+        List<GuessCost.Guess> guesses = GuessCost.of(plan, Thread.currentThread()::isInterrupted);
+        for (GuessCost.Guess guess : guesses) {
+            guess(guess, out, words);
+        }
         if (write != null) {
             Outcome outcome = Drive.of(plan, plan.recipe(),
                     new SheetModel(plan.scene(), plan.knowledge().mean(), Resolution.FULL), () -> false);
@@ -138,8 +144,28 @@ final class RehearseCommand implements Callable<Integer> {
             summary.put("energy_error", rehearsal.energy().error());
             summary.put("outcome", rehearsal.verdict().outcome());
             summary.put("stages", rehearsal.marks());
+            summary.put("assumed", guesses
+                    .stream().map(g -> Map.of("name", g.assumed(), "width_k", g.widthK(),
+                            "cases",
+                            g.cases().stream()
+                                    .map(c -> Map.of("instead", words.say(c.instead()), "peak_k", c.peakK(),
+                                            "margin_k", c.marginK(), "melts", c.melts(), "over",
+                                            c.over().stream().map(words::say)
+                                                    .toList()))
+                                    .toList()))
+                    .toList());
             SafeFiles.write(json, shared.files().print(summary).getBytes(StandardCharsets.UTF_8));
         }
         return rehearsal.done() && rehearsal.verdict().outcome() == Verdict.Outcome.PROVEN ? 0 : 1;
+    }
+
+    private static void guess(GuessCost.Guess guess, PrintWriter out, Words words) {
+        out.printf("  %-10s %s: %s; %s%n", words.say("rehearse.assumed"), words.say(guess.names()),
+                String.join(", ", guess.cases().stream()
+                        .map(c -> words.say(c.instead()) + ": " + words.say(GuessCost.says(c))
+                                + String.join("",
+                                        GuessCost.harms(c).stream().map(h -> " " + words.say(h)).toList()))
+                        .toList()),
+                words.say(guess.wayToKnow()));
     }
 }

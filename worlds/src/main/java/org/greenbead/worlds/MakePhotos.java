@@ -14,8 +14,9 @@ public final class MakePhotos {
             case "traced" -> new TracedWorld(8);
             case "composite" -> new CompositeWorld();
             case "painted" -> new PaintedWorld();
+            case "mirrored" -> new MirroredWorld();
             default -> throw new IllegalArgumentException(
-                    "no world is named " + name + "; there are traced, composite and painted");
+                    "no world is named " + name + "; there are traced, composite, mirrored and painted");
         };
     }
 

@@ -38,6 +38,7 @@ import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
+import org.greenbead.core.plan.GuessCost;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.AirSetting;
@@ -71,6 +72,8 @@ public final class RecipePage extends Page {
     private final PauseTransition typing = new PauseTransition(TYPING);
     private final AtomicInteger turn = new AtomicInteger();
     private final Subscription watching;
+    private final GuessBars guesses;
+    private final AtomicInteger weighing = new AtomicInteger();
     private RunPlan draft;
 
     public RecipePage(Desk desk, JobModel model, Navigator go, RunPlan plan) {
@@ -80,6 +83,8 @@ public final class RecipePage extends Page {
         this.original = plan;
         this.draft = plan;
         Texts texts = desk.texts();
+        guesses = new GuessBars(texts);
+        guesses.setId("recipe-guesses");
         var title = new VBox(1, Looks.label(texts.get("recipe.caps"), "caps"),
                 Looks.label(plan.recipe().title(), "now"));
         List<String> guessed = Assumed.ofTarget(plan.board(), plan.job().target());
@@ -98,6 +103,7 @@ public final class RecipePage extends Page {
             title.getChildren().add(beside);
         }
         HBox.setHgrow(title, Priority.ALWAYS);
+        title.setMinWidth(0);
         var head = Looks.as(new HBox(8, title, tool("open-heat", "recipe.heat", this::heat, texts),
                 tool("open-planner", "recipe.plan", this::planner, texts)), "instruction");
         head.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
@@ -115,7 +121,8 @@ public final class RecipePage extends Page {
         var chartCard = Looks.as(new VBox(6, figures, chart), "card");
         chartCard.setMinWidth(0);
         HBox.setHgrow(chartCard, Priority.ALWAYS);
-        var roomCard = Looks.as(new VBox(8, Looks.label(texts.get("recipe.room"), "caps"), rooms), "card");
+        var roomCard = Looks.as(new VBox(8, Looks.label(texts.get("recipe.room"), "caps"), rooms, guesses),
+                "card");
         roomCard.setMinWidth(225);
         roomCard.setPrefWidth(250);
         roomCard.setMaxWidth(300);
@@ -373,6 +380,20 @@ public final class RecipePage extends Page {
         chart.show(data(plan, made, texts));
         findings(PlanRules.look(plan, Optional.of(made)));
         pedalNow();
+        weigh(plan);
+    }
+
+    /** What each assumption may cost with these settings, reckoned beside the page. */
+    private void weigh(RunPlan plan) {
+        if (Assumed.ofTarget(plan.board(), plan.job().target()).isEmpty()) {
+            return;
+        }
+        int mine = weighing.incrementAndGet();
+        desk.compute(() -> GuessCost.of(plan, () -> mine != weighing.get()), found -> {
+            if (mine == weighing.get()) {
+                guesses.show(found);
+            }
+        });
     }
 
     private static HeatChart.Data data(RunPlan plan, Rehearsal made, Texts texts) {
@@ -506,6 +527,7 @@ public final class RecipePage extends Page {
     @Override
     public void dispose() {
         turn.incrementAndGet();
+        weighing.incrementAndGet();
         typing.stop();
         watching.unsubscribe();
     }

@@ -75,6 +75,15 @@ public record Chip(String name, String part, Side side, Point centreMm, Point si
                 openH);
     }
 
+    /** On the same joints another body. @param body from the joints outwards */
+    public Chip built(List<Layer> body) {
+        var sheets = new java.util.ArrayList<Layer>();
+        sheets.add(joint());
+        sheets.addAll(body);
+        return new Chip(name, part, side, centreMm, sizeMm, sheets, bodyLimitC, melts, meltsLimit, floorLifeH,
+                openH);
+    }
+
     /** The same chip after {@code more} further melts. */
     public Chip melted(int more) {
         return new Chip(name, part, side, centreMm, sizeMm, layers, bodyLimitC, melts + more, meltsLimit,

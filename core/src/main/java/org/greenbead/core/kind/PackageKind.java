@@ -82,13 +82,16 @@ public record PackageKind(String id, double pitchMm, double coverage, List<Strin
         var sheets = new ArrayList<Layer>();
         sheets.add(new Layer.Joint(Collapse.of(Balls.sphereMm3(ball), land, land).heightMm(), pitch, ball,
                 alloy, false, coverage));
-        for (String layer : layers) {
-            sheets.add(layer(layer.split(":"), sizeMm));
-        }
+        sheets.addAll(body(sizeMm));
         double body = sheets.stream().skip(1).mapToDouble(Layer::thicknessMm).sum();
         return new Chip(name, part, side, centreMm, sizeMm, sheets,
                 BodyRating.peakC(body, body * sizeMm.xMm() * sizeMm.yMm(), !alloy.hasPb()), MELTS,
                 MELTS_LIMIT, FLOOR_LIFE_H, OPEN_H);
+    }
+
+    /** What lies over the joints, from them outwards. */
+    public List<Layer> body(Point sizeMm) {
+        return layers.stream().map(l -> layer(l.split(":"), sizeMm)).toList();
     }
 
     /** What is taken for the alloy where nobody has said it: lead-free since the directive of 2006, and the hotter guess of the common two. */
