@@ -129,6 +129,34 @@ public class TwinWindowTest extends DemoWindow {
                 "nothing is changed by asking");
     }
 
+    /** What was run on the board before is offered beside what is sought, with what became of it, and can be taken. */
+    @Test
+    public void whatWasRunBeforeIsOfferedAndTaken() throws Exception {
+        job("SB-0415");
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.P);
+        window.awaitNode("#target-lift");
+        window.click("#target-lift");
+        window.awaitText("#school-before-note", "SB-0415");
+        window.awaitText("#school-before-note", "What became of the board is not told");
+        window.await("every search is over", () -> window.text("#planner-said").isEmpty());
+        window.picture("before");
+        window.click("#choose-before");
+        window.awaitText("#pedal-so", "As before");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#planner-said", "cp12-lift");
+        window.close();
+        try (Ledger ledger = ledger()) {
+            var run = ledger.runs().stream().filter(r -> r.jobId().equals("SB-0415")
+                    && r.bead().contains("lift")).findFirst().orElseThrow();
+            assertEquals(ledger.document(Format.RECIPE, "cp12-lift", Recipe.class).stages(),
+                    org.greenbead.store.RunLog.header(ledger.logFile(run), ledger.files()).plan().recipe()
+                            .stages());
+        }
+        window.open();
+    }
+
     /** One press ends the search; the best so far is proved, and it says how far it came. */
     @Test
     public void whoHasEnoughTakesTheBestSoFar() throws Exception {

@@ -1,6 +1,8 @@
 package org.greenbead.store;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -93,6 +95,22 @@ public record RunLog(RunHeader header, List<RunEvent> events, boolean torn) {
                     "Nothing was recorded after it; close the run and begin it anew");
         }
         return new RunLog(header, events, torn || tear.isPresent());
+    }
+
+    /** The header alone. @throws BadFileException when the file cannot be read or does not begin with a whole one */
+    public static RunHeader header(Path file, OpenFiles files) throws BadFileException {
+        String name = String.valueOf(file.getFileName());
+        try (var reader = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
+            String first = reader.readLine();
+            if (first == null) {
+                throw new BadFileException(name, 0, "", "the log is empty",
+                        "Nothing was heated by it; close the run and begin it anew");
+            }
+            return files.unline(first, Headed.class).known(name);
+        } catch (IOException | JacksonException e) {
+            throw new BadFileException(name, 1, "", "its first line is no whole header of a run",
+                    "Restore the file from a copy");
+        }
     }
 
     /** The header with its tag. */

@@ -1,5 +1,7 @@
 package org.greenbead.app.recipe;
 
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -10,6 +12,7 @@ import java.util.OptionalDouble;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -33,6 +36,7 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.plan.Answer;
 import org.greenbead.core.plan.Constraint;
+import org.greenbead.core.plan.HeatBefore;
 import org.greenbead.core.plan.Outcome;
 import org.greenbead.core.plan.Planner;
 import org.greenbead.core.plan.School;
@@ -44,6 +48,7 @@ import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.store.HeatsBefore;
 
 /** The planner: each school's best recipe side by side, what binds it, how sure it is, and what would leave more room. */
 public final class PlannerPage extends Page {
@@ -52,6 +57,7 @@ public final class PlannerPage extends Page {
             RunPlan.Task.REFLOW, RunPlan.Task.FORM);
     private static final double CURVES_HIGH = 210;
     private static final double CURVES_LOW = 180;
+    private static final int MOST_BEFORE = 12;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -71,6 +77,9 @@ public final class PlannerPage extends Page {
     private boolean searching;
     private final Map<School, Answer> answers = new EnumMap<>(School.class);
     private List<School> order = List.of();
+    private List<HeatBefore> before = List.of();
+    private int beforeAt;
+    private Optional<Answer> asBefore = Optional.empty();
     private final VBox page;
     private final Subscription watching;
     private Optional<Answer> chosen = Optional.empty();
@@ -159,6 +168,8 @@ public final class PlannerPage extends Page {
                 .sorted(java.util.Comparator.comparing(s -> s == School.AIR_ALONE)).toList();
         answers.clear();
         chosen = Optional.empty();
+        before = List.of();
+        asBefore = Optional.empty();
         ways.getChildren().clear();
         String word = texts.say(key(task));
         String chip = now.target().name();
@@ -176,6 +187,68 @@ public final class PlannerPage extends Page {
         }
         draw(texts);
         next(0);
+        lookBack();
+    }
+
+    /** What was run here before for the same purpose, if anything was. */
+    private void lookBack() {
+        int mine = turn.get();
+        RunPlan now = plan;
+        desk.io(() -> HeatsBefore.of(desk.ledger(), now, MOST_BEFORE), found -> {
+            if (mine == turn.get() && !found.isEmpty()) {
+                before = found;
+                beforeAt = 0;
+                judgeBefore();
+            }
+        });
+    }
+
+    /** The settings of then on the bench of now. */
+    private void judgeBefore() {
+        int mine = turn.get();
+        int which = beforeAt;
+        HeatBefore heat = before.get(which);
+        RunPlan now = plan;
+        Planner by = planner;
+        desk.background(() -> by.judged(heat.on(now), d -> {
+        }, () -> mine != turn.get() || which != beforeAt), answer -> {
+            if (mine == turn.get() && which == beforeAt) {
+                boolean was = chosen.isPresent() && chosen.equals(asBefore);
+                asBefore = Optional.of(answer);
+                if (was) {
+                    chosen = asBefore;
+                }
+                show();
+            }
+        }, error -> {
+            if (!(error instanceof CancellationException)) {
+                failed(error);
+            }
+        });
+    }
+
+    /** Every answer that can be chosen, in the order of the cards. */
+    private List<Answer> all() {
+        return Stream.concat(order.stream().map(answers::get), Stream.of(asBefore.orElse(null)))
+                .filter(java.util.Objects::nonNull).toList();
+    }
+
+    private SchoolCard.Head head(Answer answer, Texts texts) {
+        if (asBefore.filter(a -> a == answer).isEmpty()) {
+            return SchoolCard.Head.of(answer.school(), texts);
+        }
+        HeatBefore heat = before.get(beforeAt);
+        String became = heat.timesWell() + heat.timesBadly() == 0
+                ? texts.get("planner.before.untold")
+                : texts.get("planner.before.became", heat.timesWell(), heat.timesWell() + heat.timesBadly());
+        String note = texts.get(heat.practice() ? "planner.before.practice" : "planner.before.note",
+                heat.job(),
+                LocalDate.ofInstant(heat.at(), ZoneId.systemDefault()),
+                texts.say("verdict.outcome." + heat.outcome().name().toLowerCase(Locale.ROOT)),
+                texts.temp(heat.peakJointC()), Words.clock(heat.aboveS()), heat.plan().bench().id(), became);
+        return new SchoolCard.Head("before", before.size() == 1
+                ? texts.get("planner.before")
+                : texts.get("planner.before.of", beforeAt + 1, before.size()), note);
     }
 
     private static String key(RunPlan.Task task) {
@@ -248,6 +321,7 @@ public final class PlannerPage extends Page {
             schools.getChildren().add(
                     answers.containsKey(school) ? card(answers.get(school), texts) : waiting(school, texts));
         }
+        asBefore.ifPresent(answer -> schools.getChildren().add(card(answer, texts)));
         draw(texts);
         pedalNow();
     }
@@ -266,24 +340,23 @@ public final class PlannerPage extends Page {
                 from = to;
             }
         });
-        for (School school : order) {
-            Answer answer = answers.get(school);
-            if (answer != null && chosen.filter(c -> c == answer).isEmpty()) {
-                drawn.add(curve(answer, OTHERS.get(order.indexOf(school) % OTHERS.size()), texts));
+        for (Answer answer : all()) {
+            if (chosen.filter(c -> c == answer).isEmpty()) {
+                drawn.add(curve(answer, OTHERS.get(all().indexOf(answer) % OTHERS.size()), texts));
             }
         }
         double liquidus = plan.target().joint().alloy().liquidusC();
         double body = plan.target().bodyLimitC();
-        double end = answers.values().stream().mapToDouble(a -> a.outcome().lengthS()).max().orElse(60);
+        double end = all().stream().mapToDouble(a -> a.outcome().lengthS()).max().orElse(60);
         curves.show(new HeatChart.Data(drawn, new double[0], liquidus, body,
                 texts.get("run.window", texts.words().bare(liquidus), texts.temp(body)), stages,
                 OptionalDouble.empty(), end * 1.02, texts.words()::bare));
     }
 
-    private static HeatChart.Curve curve(Answer answer, String style, Texts texts) {
+    private HeatChart.Curve curve(Answer answer, String style, Texts texts) {
         List<Outcome.Sample> trace = answer.outcome().trace();
         return new HeatChart.Curve(style,
-                texts.get("planner.curve", name(answer.school(), texts),
+                texts.get("planner.curve", head(answer, texts).name(),
                         Words.clock(answer.outcome().lengthS())),
                 trace.stream().mapToDouble(Outcome.Sample::timeS).toArray(),
                 trace.stream().mapToDouble(Outcome.Sample::jointC).toArray());
@@ -320,11 +393,14 @@ public final class PlannerPage extends Page {
 
     private Region card(Answer answer, Texts texts) {
         boolean mine = chosen.filter(c -> c == answer).isPresent();
-        return new SchoolCard(answer, plan, mine, texts, () -> {
+        boolean sought = asBefore.filter(a -> a == answer).isEmpty();
+        return new SchoolCard(head(answer, texts), answer, plan, mine, texts, () -> {
             chosen = Optional.of(answer);
             ways.getChildren().clear();
             show();
-        }, mine && !searching ? Optional.of((limit, to) -> ask(answer, limit, to)) : Optional.empty());
+        }, mine && sought && !searching
+                ? Optional.of((limit, to) -> ask(answer, limit, to))
+                : Optional.empty());
     }
 
     private void priceWays() {
@@ -394,10 +470,10 @@ public final class PlannerPage extends Page {
 
     private void pedalNow() {
         Texts texts = desk.texts();
-        price.setDisable(working || chosen.isEmpty());
+        price.setDisable(working || chosen.isEmpty() || chosen.equals(asBefore));
         if (chosen.isPresent() && chosen.get().feasible()) {
             pedal(new Pedal(texts.get("planner.take"),
-                    texts.get("planner.take.so", name(chosen.get().school(), texts)), true,
+                    texts.get("planner.take.so", head(chosen.get(), texts).name()), true,
                     () -> keep(chosen.get().recipe())));
         } else if (working) {
             boolean may = searching && !enough.get();
@@ -478,8 +554,13 @@ public final class PlannerPage extends Page {
             aim(TARGETS.get((TARGETS.indexOf(plan.task()) + 1) % TARGETS.size()));
             return true;
         }
-        if (code == KeyCode.S && !answers.isEmpty()) {
-            List<Answer> all = order.stream().filter(answers::containsKey).map(answers::get).toList();
+        if (code == KeyCode.N && before.size() > 1) {
+            beforeAt = (beforeAt + 1) % before.size();
+            judgeBefore();
+            return true;
+        }
+        if (code == KeyCode.S && !all().isEmpty()) {
+            List<Answer> all = all();
             chosen = Optional.of(all.get((all.indexOf(chosen.orElse(all.getLast())) + 1) % all.size()));
             ways.getChildren().clear();
             show();

@@ -18,6 +18,7 @@ import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.plan.Answer;
 import org.greenbead.core.plan.Constraint;
 import org.greenbead.core.plan.Robustness;
+import org.greenbead.core.plan.School;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.Placing;
 import org.greenbead.core.recipe.Stage;
@@ -30,14 +31,27 @@ final class SchoolCard extends VBox {
     private final MarginBars bars;
 
     /**
+     * What a card is headed with.
+     *
+     * @param key  of its controls
+     * @param note under the name; empty for none
+     */
+    record Head(String key, String name, String note) {
+        static Head of(School school, Texts texts) {
+            String key = school.name().toLowerCase(Locale.ROOT);
+            return new Head(key, texts.say("school." + key), "");
+        }
+    }
+
+    /**
      * @param chosen the one that the pedal takes
      * @param choose told when it is chosen
      * @param ask    told a limit and where it was drawn to; empty while that cannot be asked
      */
-    SchoolCard(Answer answer, RunPlan plan, boolean chosen, Texts texts, Runnable choose,
+    SchoolCard(Head of, Answer answer, RunPlan plan, boolean chosen, Texts texts, Runnable choose,
             Optional<BiConsumer<Constraint, Double>> ask) {
         super(6);
-        String key = answer.school().name().toLowerCase(Locale.ROOT);
+        String key = of.key();
         Label verdict = Looks.label(texts.get(answer.feasible() ? "planner.feasible" : "planner.cannot"),
                 "strong", answer.feasible() ? "ink-green" : "ink-hot");
         verdict.setId("school-" + key + "-verdict");
@@ -49,12 +63,18 @@ final class SchoolCard extends VBox {
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setDisable(chosen);
         button.setOnAction(press -> choose.run());
-        Label name = Looks.label(texts.say("school." + key), "big");
+        Label name = Looks.label(of.name(), "big");
         name.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(name, Priority.ALWAYS);
         var head = new HBox(8, name, button);
         head.setAlignment(Pos.CENTER_LEFT);
-        var lines = new VBox(4, binds);
+        var lines = new VBox(4);
+        if (!of.note().isEmpty()) {
+            Label note = Looks.label(of.note(), "text-ink", "small");
+            note.setId("school-" + key + "-note");
+            lines.getChildren().add(note);
+        }
+        lines.getChildren().add(binds);
         if (!answer.feasible()) {
             Label least = Looks.label(texts.get("planner.least"), "muted", "small");
             least.setId("school-" + key + "-least");
@@ -64,8 +84,10 @@ final class SchoolCard extends VBox {
         bars.show(answer.constraints().subList(0, Math.min(MARGINS, answer.constraints().size())),
                 answer.robustness());
         lines.getChildren().addAll(bars, Looks.label(sure(answer.robustness(), texts), "muted", "small"));
-        recipe(answer, plan, lines, texts);
-        lines.getChildren().add(Looks.label(numbers(answer, texts), "muted", "small"));
+        recipe(key, answer, plan, lines, texts);
+        if (of.note().isEmpty()) {
+            lines.getChildren().add(Looks.label(numbers(answer, texts), "muted", "small"));
+        }
         var scroll = Looks.as(new ScrollPane(lines), "watch-scroll");
         scroll.setFitToWidth(true);
         scroll.setMinHeight(60);
@@ -84,7 +106,7 @@ final class SchoolCard extends VBox {
         return bars.key(code);
     }
 
-    private static void recipe(Answer answer, RunPlan plan, VBox lines, Texts texts) {
+    private static void recipe(String key, Answer answer, RunPlan plan, VBox lines, Texts texts) {
         answer.recipe().shields().forEach(s -> lines.getChildren()
                 .add(Looks.label(
                         texts.get("planner.foil", plain(s.fromMm().xMm()), plain(s.fromMm().yMm()),
@@ -94,7 +116,7 @@ final class SchoolCard extends VBox {
         if (!placing.centred()) {
             Label beside = Looks.label(texts.say(placing.says(answer.plan().target().name())), "text-ink",
                     "small");
-            beside.setId("school-" + answer.school().name().toLowerCase(Locale.ROOT) + "-beside");
+            beside.setId("school-" + key + "-beside");
             lines.getChildren().add(beside);
         }
         for (Stage stage : answer.recipe().stages()) {

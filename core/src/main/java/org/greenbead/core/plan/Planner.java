@@ -179,6 +179,29 @@ public final class Planner {
         return answer(school, proved, tried, cut, budget);
     }
 
+    /**
+     * What a recipe that somebody already has would do: nothing is sought, everything is judged as for an answer that was.
+     *
+     * @throws CancellationException when cancelled
+     */
+    public Answer judged(Recipe recipe, DoubleConsumer progress, BooleanSupplier cancelled) {
+        var budget = new Budget(progress, cancelled, () -> false);
+        RunPlan with = plan.with(recipe);
+        HeatScene scene = with.scene();
+        Outcome full = Drive.of(with, recipe, new SheetModel(scene, uncertainty.mean(), Resolution.FULL),
+                cancelled);
+        check(cancelled);
+        Outcome clock = Drive.onClock(with, recipe,
+                new SheetModel(scene, uncertainty.mean(), Resolution.SEARCH), full);
+        Robustness robustness = Robustness.of(with, recipe, uncertainty, effort.members(), SEED,
+                Resolution.OBSERVER, o -> limits(with, o), cancelled);
+        check(cancelled);
+        budget.progress.accept(1);
+        return new Answer(School.of(with, recipe), with, recipe, full, limits(with, full),
+                full.against(clock),
+                robustness, 1, 1, false);
+    }
+
     private Answer answer(School school, Proved proved, int tried, boolean cut, Budget budget) {
         RunPlan best = proved.plan.with(proved.recipe);
         Robustness robustness = Robustness.of(best, proved.recipe, uncertainty, effort.members(), SEED,

@@ -1,5 +1,6 @@
 package org.greenbead.core.plan;
 
+import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.run.RunPlan;
 
 /** The ways of bringing heat to a joint between which benches differ. */
@@ -12,5 +13,12 @@ public enum School {
             return this == AIR_ALONE;
         }
         return this != PLATE || plan.bench().heater().contact();
+    }
+
+    /** The one that a recipe belongs to on the bench of a plan. */
+    public static School of(RunPlan plan, Recipe recipe) {
+        boolean heater = plan.forming().isEmpty()
+                && recipe.stages().stream().anyMatch(s -> s.heaterC().isPresent());
+        return !heater ? AIR_ALONE : plan.bench().heater().contact() ? PLATE : HEATER_AND_AIR;
     }
 }
