@@ -259,6 +259,11 @@ final class BenchWindow {
         }
     }
 
+    /** Nothing is done for so long. */
+    void pass(java.time.Duration time) {
+        clock.pass(time);
+    }
+
     /** Presses twice as fast as the hand can. */
     void pressAgainAtOnce(KeyCode key) {
         stroke(key, false);

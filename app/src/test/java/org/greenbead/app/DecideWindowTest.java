@@ -356,4 +356,64 @@ public class DecideWindowTest extends DemoWindow {
             window.open();
         }
     }
+
+    /** A lamp is followed with the pedal: counted by its rhythm, looked up in the board's own table, kept with its source. */
+    @Test
+    public void aBlinkCodeIsTappedLookedUpAndKept() throws Exception {
+        Path broken = Files.writeString(Files.createTempFile("codes", ".csv"), "lamp,says\n3-1,core\n");
+        Path table = Files.writeString(Files.createTempFile("codes", ".csv"), """
+                code,meaning,source
+                3-1,core supply missing,service sheet 4
+                5,no sensor,
+                """);
+        job("SB-0412");
+        window.press(KeyCode.V);
+        window.awaitNode("#proof-codes");
+        window.press(KeyCode.L);
+        window.awaitText("#code-title", "Tap with the lamp");
+        window.choose(broken);
+        window.press(KeyCode.N);
+        window.awaitText("#code-note", "code,meaning,source");
+        window.choose(table);
+        window.press(KeyCode.N);
+        window.await("the table", () -> says("core supply missing"));
+        window.press(KeyCode.SPACE, KeyCode.SPACE);
+        window.pass(java.time.Duration.ofMillis(1100));
+        window.fx(() -> {
+            var lamp = window.scene().lookup("#code-lamp");
+            javafx.event.Event.fireEvent(lamp, new javafx.scene.input.MouseEvent(
+                    javafx.scene.input.MouseEvent.MOUSE_PRESSED, 1, 1, 1, 1,
+                    javafx.scene.input.MouseButton.PRIMARY, 1,
+                    false, false, false, false, true, false, false, true, false, true, null));
+            return null;
+        });
+        window.awaitText("#code-title", "Code 3");
+        window.press(KeyCode.Z);
+        window.awaitText("#code-title", "Tap with the lamp");
+        for (int round = 0; round < 2; round++) {
+            window.press(KeyCode.SPACE, KeyCode.SPACE, KeyCode.SPACE);
+            window.pass(java.time.Duration.ofSeconds(4));
+            window.press(KeyCode.SPACE);
+            window.pass(java.time.Duration.ofSeconds(20));
+        }
+        window.awaitText("#code-title", "Code 3-1");
+        window.awaitText("#code-meaning", "core supply missing");
+        window.picture("codes");
+        window.pass(java.time.Duration.ofSeconds(60));
+        window.awaitText("#pedal-word", "Keep code 3-1");
+        window.awaitText("#code-says", "Followed 2 times alike");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#code-note", "Kept: 3-1, service sheet 4");
+        window.awaitText("#pedal-word", "Back to the proofs");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Kept baseline = ledger.job("SB-0412").records("baseline").getFirst();
+            assertEquals(baseline.text("codes"), "3-1");
+            assertEquals(baseline.text("code_provenance"), "service sheet 4");
+            assertEquals(ledger.job("SB-0412").records("baseline").size(), 1,
+                    "the record of the intake is written on");
+        } finally {
+            window.open();
+        }
+    }
 }

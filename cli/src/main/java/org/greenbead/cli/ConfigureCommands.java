@@ -17,8 +17,9 @@ import org.greenbead.core.configure.Capacity;
 import org.greenbead.core.configure.Dump;
 import org.greenbead.core.configure.Strap;
 import org.greenbead.core.configure.StrapTable;
+import org.greenbead.core.lines.CodeTable;
 import org.greenbead.core.lines.LineCompare;
-import org.greenbead.core.lines.Rhythm;
+import org.greenbead.core.lines.Tapping;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.BadFileException;
@@ -336,21 +337,23 @@ final class ConfigureCommands {
             if (code.isPresent() == !taps.isEmpty()) {
                 throw new IllegalArgumentException("name a code or give --taps, one of the two");
             }
-            String wanted = code.orElseGet(
-                    () -> Rhythm.groups(taps).stream().map(String::valueOf).collect(Collectors.joining("-")));
-            List<CodeCsv.Meaning> found = CodeCsv.find(table, wanted);
-            out().println("code " + wanted);
-            found.forEach(m -> out().println(
-                    m.meaning() + (m.source().isEmpty()
+            CodeTable known = CodeCsv.read(table);
+            CodeTable.Reading reading = code.map(known::read).orElseGet(() -> known.read(new Tapping(taps)));
+            out().println("code " + reading.code());
+            reading.meanings().forEach(m -> out().println(
+                    m.meaning() + (m.source().isBlank()
                             ? " (no source: it proves nothing)"
                             : " (" + m.source() + ")")));
-            if (found.isEmpty()) {
-                out().println("not in the table: unverified, and no sign that the unit is healthy");
-            } else if (found.size() > 1) {
-                out().println(
+            switch (reading.told()) {
+                case UNKNOWN ->
+                    out().println("not in the table: unverified, and no sign that the unit is healthy");
+                case CONTRADICTED -> out().println(
                         "the table has several rows for it: it proves nothing until one of them is struck out");
+                case SOURCED, UNSOURCED -> {
+                    // Said with its meaning.
+                }
             }
-            return found.size() == 1 && !found.getFirst().source().isEmpty() ? 0 : 1;
+            return reading.told() == CodeTable.Told.SOURCED ? 0 : 1;
         }
     }
 }

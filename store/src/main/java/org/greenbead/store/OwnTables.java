@@ -5,9 +5,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.greenbead.core.configure.StrapTable;
+import org.greenbead.core.lines.CodeTable;
 import org.greenbead.core.travel.TravelTable;
 
-/** Tables that a user keeps with the ledger: which chips are paired, and the configuration resistors of each board. Files as they were given. */
+/** Tables that a user keeps with the ledger: which chips are paired, and of each board its
+ * configuration resistors and its blink and log codes. Files as they were given. */
 public final class OwnTables {
     private static final String TRAVEL = "paired-chips.csv";
     private final Path folder;
@@ -39,6 +41,22 @@ public final class OwnTables {
         StrapTable table = StrapCsv.read(from);
         copy(from, strapFile(board));
         return table;
+    }
+
+    /** Blink and log codes of a board; empty where none was taken in. @throws BadFileException naming the line */
+    public Optional<CodeTable> codes(String board) throws BadFileException {
+        Path file = folder.resolve(codeFile(board));
+        return Files.exists(file) ? Optional.of(CodeCsv.read(file)) : Optional.empty();
+    }
+
+    public CodeTable takeCodes(String board, Path from) throws BadFileException, IOException {
+        CodeTable table = CodeCsv.read(from);
+        copy(from, codeFile(board));
+        return table;
+    }
+
+    private static String codeFile(String board) {
+        return "codes-" + board + ".csv";
     }
 
     /** An id holds no slash and no two dots in a row ({@code Check.id}). */

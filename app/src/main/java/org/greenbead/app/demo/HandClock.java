@@ -20,6 +20,11 @@ public final class HandClock implements InstantSource {
         aheadMs.addAndGet(PRESS_MS);
     }
 
+    /** Somebody waits. */
+    public void pass(Duration time) {
+        aheadMs.addAndGet(time.toMillis());
+    }
+
     @Override
     public Instant instant() {
         return base.instant().plus(Duration.ofMillis(aheadMs.get()));

@@ -68,7 +68,10 @@ public final class ProofPage extends Page {
         Button rails = Looks.as(new Button(texts.get("proof.rails")), "act", "small");
         rails.setId("proof-rails");
         rails.setOnAction(press -> go.rails());
-        var foot = new HBox(12, rails, Looks.label(texts.get("proof.keys"), "muted", "small"));
+        Button codes = Looks.as(new Button(texts.get("proof.codes")), "act", "small");
+        codes.setId("proof-codes");
+        codes.setOnAction(press -> go.codes());
+        var foot = new HBox(12, rails, codes, Looks.label(texts.get("proof.keys"), "muted", "small"));
         foot.setAlignment(Pos.CENTER_LEFT);
         page = Looks.as(new VBox(head, columns(texts), list, foot), "page");
         backWord(texts.get("book.back"));
@@ -229,6 +232,10 @@ public final class ProofPage extends Page {
     public boolean key(KeyCode code, boolean control) {
         if (!control && code == KeyCode.R) {
             go.rails();
+            return true;
+        }
+        if (!control && code == KeyCode.L) {
+            go.codes();
             return true;
         }
         if (!control && (code == KeyCode.DOWN || code == KeyCode.UP)) {

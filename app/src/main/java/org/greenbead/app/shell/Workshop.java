@@ -34,6 +34,7 @@ import org.greenbead.app.overview.WaysPage;
 import org.greenbead.app.own.BoardsPage;
 import org.greenbead.app.own.OwnBoardPage;
 import org.greenbead.app.picture.PicturePage;
+import org.greenbead.app.prove.CodePage;
 import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
 import org.greenbead.app.prove.ProofPage;
@@ -676,6 +677,13 @@ public final class Workshop implements Navigator {
     public void rails() {
         if (!current.isEmpty()) {
             show(new RailPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void codes() {
+        if (!current.isEmpty()) {
+            show(new CodePage(desk, model(), this), "", Optional.empty());
         }
     }
 

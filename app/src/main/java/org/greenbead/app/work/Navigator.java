@@ -103,6 +103,9 @@ public interface Navigator {
     /** Its rails to ground, one after the other. */
     void rails();
 
+    /** What its lamp blinks. */
+    void codes();
+
     /** The customer's report, as it will be handed out. */
     void report();
 

@@ -19,6 +19,11 @@ public final class Rhythm {
 
     /** @param tapsS times of the taps, s, in order; @return the counts of the first code, empty without a tap */
     public static List<Integer> groups(List<Double> tapsS) {
+        return tapsS.isEmpty() ? List.of() : repeats(tapsS).getFirst();
+    }
+
+    /** The counts of the code each time it was followed; the last time may have been broken off. */
+    public static List<List<Integer>> repeats(List<Double> tapsS) {
         if (tapsS.isEmpty()) {
             return List.of();
         }
@@ -30,20 +35,23 @@ public final class Rhythm {
             }
         }
         double[] limits = limits(dark);
+        var all = new ArrayList<List<Integer>>();
         var groups = new ArrayList<Integer>();
         int count = 1;
         for (double gap : dark) {
-            if (gap > limits[1]) {
-                break;
-            }
             if (gap > limits[0]) {
                 groups.add(count);
                 count = 0;
             }
+            if (gap > limits[1]) {
+                all.add(List.copyOf(groups));
+                groups.clear();
+            }
             count++;
         }
         groups.add(count);
-        return List.copyOf(groups);
+        all.add(List.copyOf(groups));
+        return List.copyOf(all);
     }
 
     /** Above the first a gap parts groups, above the second it parts repeats of the code; infinite where nothing does. */
