@@ -179,7 +179,7 @@ public final class Drive {
 
     /** Until the joints are solid and nothing that is protected still rises. */
     private void cool(Recipe recipe) {
-        double solid = plan.target().joint().alloy().solidusC() - recipe.limits().moveUnderK();
+        double solid = recipe.limits().movingC(plan.target().joint().alloy());
         double[] before = new double[guarded.size()];
         boolean rising = true;
         while (!stop() && (maxC > solid && model.timeS() < LONGEST_S || rising)) {

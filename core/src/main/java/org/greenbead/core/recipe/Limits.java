@@ -1,5 +1,6 @@
 package org.greenbead.core.recipe;
 
+import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -11,7 +12,7 @@ import org.greenbead.core.quantity.Check;
  * @param rampDownKPerS   0.2 to 15, as a positive number
  * @param overLiquidusK   the joint peak wants this much over liquidus, 0 to 60
  * @param neighbourK      a neighbour's joints keep this far under their solidus, 0 to 60
- * @param moveUnderK      everything is this far under its solidus before it may be moved, 5 to 60
+ * @param moveUnderK      everything is this far under its solidus before it may be moved, 5 to 60; further where its alloy may undercool further
  * @param longestMeltS    time above liquidus that is still good, s, 5 to 900
  */
 public record Limits(double rampUpKPerS, double rampDownKPerS, double overLiquidusK, double neighbourK,
@@ -30,6 +31,11 @@ public record Limits(double rampUpKPerS, double rampDownKPerS, double overLiquid
     public Limits overLiquidus(double kelvin) {
         return new Limits(rampUpKPerS, rampDownKPerS, Math.clamp(kelvin, 0, 60), neighbourK, moveUnderK,
                 longestMeltS);
+    }
+
+    /** Under this, joints of an alloy may be moved, °C: solid however far they undercooled. */
+    public double movingC(Alloy alloy) {
+        return alloy.solidusC() - Math.max(moveUnderK, alloy.undercoolingK());
     }
 
     public static Limits usual() {

@@ -1,6 +1,7 @@
 package org.greenbead.core.run;
 
 import java.util.List;
+import java.util.function.ToDoubleFunction;
 import org.greenbead.core.thermal.HeatInput;
 import org.greenbead.core.thermal.HeatModel;
 
@@ -11,17 +12,17 @@ import org.greenbead.core.thermal.HeatModel;
  */
 final class CoolGuard {
     private final double movingC;
-    private final double underK;
+    private final ToDoubleFunction<Protected> neighbourC;
     private final JointEstimator untouched;
 
     /**
      * @param movingC under this the target's joints may be moved, °C
-     * @param underK  how far under its own solidus a neighbour has to be
+     * @param neighbourC the same for the joints of a neighbour
      * @param trusted the estimate when the heat went off
      */
-    CoolGuard(double movingC, double underK, JointEstimator trusted) {
+    CoolGuard(double movingC, ToDoubleFunction<Protected> neighbourC, JointEstimator trusted) {
         this.movingC = movingC;
-        this.underK = underK;
+        this.neighbourC = neighbourC;
         untouched = trusted.untouched();
     }
 
@@ -34,7 +35,7 @@ final class CoolGuard {
         boolean solid = estimator.of(HeatModel::jointMaxC).highC() <= movingC
                 && cooled(untouched.of(HeatModel::jointMaxC)) <= movingC;
         for (Protected part : neighbours) {
-            double under = part.limitC() - underK;
+            double under = neighbourC.applyAsDouble(part);
             solid &= estimator.of(part.celsius()).highC() <= under
                     && cooled(untouched.of(part.celsius())) <= under;
         }

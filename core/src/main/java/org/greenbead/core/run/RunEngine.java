@@ -416,7 +416,14 @@ public final class RunEngine {
 
     /** The temperature under which everything that melted may be moved. */
     private double movingC() {
-        return alloy.solidusC() - plan.recipe().limits().moveUnderK();
+        return plan.recipe().limits().movingC(alloy);
+    }
+
+    /** The same for the joints of a neighbour. */
+    private double movingC(Protected part) {
+        return plan.board().chip(part.name())
+                .map(c -> plan.recipe().limits().movingC(c.joint().alloy()))
+                .orElse(part.limitC() - plan.recipe().limits().moveUnderK());
     }
 
     private boolean byEye() {
@@ -427,7 +434,7 @@ public final class RunEngine {
         if (stages.status() == RunState.Status.COOLING) {
             if (guard.isEmpty()) {
                 guard = Optional
-                        .of(new CoolGuard(movingC(), plan.recipe().limits().moveUnderK(), estimator));
+                        .of(new CoolGuard(movingC(), this::movingC, estimator));
             }
             if (guard.get().safe(estimator, account.neighboursThatMayHaveMelted())) {
                 stages.safe(timeS);

@@ -182,7 +182,7 @@ public class RunPartsTest {
     public void guardDoesNotFollowReadings() {
         JointEstimator estimate = new EnsembleEstimator(PLAN.scene(), PLAN.knowledge(), 1);
         estimate.startAt(200);
-        var guard = new CoolGuard(168, 15, estimate);
+        var guard = new CoolGuard(168, p -> p.limitC() - 15, estimate);
         estimate.startAt(60);
         assertTrue(estimate.of(HeatModel::jointMaxC).highC() < 168);
         assertFalse(guard.safe(estimate, List.of()));
@@ -197,7 +197,7 @@ public class RunPartsTest {
     public void guardWaitsForANeighbourThatMayHaveMelted() {
         JointEstimator estimate = new EnsembleEstimator(PLAN.scene(), PLAN.knowledge(), 1);
         estimate.startAt(150);
-        var guard = new CoolGuard(168, 15, estimate);
+        var guard = new CoolGuard(168, p -> p.limitC() - 15, estimate);
         Protected neighbour = Protected.of(PLAN).stream().filter(p -> p.kind() == Room.Kind.JOINTS)
                 .findFirst().orElseThrow();
         var low = new Protected(neighbour.name(), neighbour.what(), neighbour.kind(), neighbour.rule(), 138,
