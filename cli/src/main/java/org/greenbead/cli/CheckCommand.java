@@ -89,7 +89,7 @@ final class CheckCommand implements Callable<Integer> {
         for (Noticed noticed : found) {
             out.printf(Locale.ROOT, "%-5s %-8s %s. %s Remedy: %s. [%s] %s%n",
                     small(noticed.rule().severity()), small(noticed.rule().phase()), noticed.rule().what(),
-                    wording.why(noticed), noticed.rule().remedy(), noticed.rule().id(),
+                    wording.why(noticed), wording.remedy(noticed), noticed.rule().id(),
                     provenance(judgement, noticed));
         }
         for (NotKnown open : judgement.notKnown()) {
@@ -170,7 +170,7 @@ final class CheckCommand implements Callable<Integer> {
         map.put("covers", noticed.rule().covers());
         map.put("what", noticed.rule().what());
         map.put("why", wording.why(noticed));
-        map.put("remedy", noticed.rule().remedy());
+        map.put("remedy", wording.remedy(noticed));
         map.put("at", under + noticed.at());
         return map;
     }

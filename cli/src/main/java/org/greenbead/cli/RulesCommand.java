@@ -16,6 +16,7 @@ import org.greenbead.core.account.Reach;
 import org.greenbead.core.book.BookRule;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.book.RuleSheet;
+import org.greenbead.core.book.Wording;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.BadFileException;
@@ -129,7 +130,7 @@ final class RulesCommand implements Callable<Integer> {
         map.put("limits", rule.limits());
         map.put("what", rule.what());
         map.put("why", rule.why());
-        map.put("remedy", rule.remedy());
+        map.put("remedy", Wording.remedy(rule));
         map.put("source", rule.source());
         return map;
     }

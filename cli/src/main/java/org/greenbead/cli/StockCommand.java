@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.book.RuleBook;
+import org.greenbead.core.book.Wording;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.stock.StockCounters;
@@ -67,7 +68,8 @@ final class StockCommand implements Runnable {
             add(text, now.scrapped() ? "thrown away" : now.low(item) ? "TO ORDER" : "");
             say(text.toString());
             now.noticed(item, RuleBook.shipped(), RuleBook.Settings.STANDARD)
-                    .forEach(n -> say("           " + n.rule().what() + ". " + n.rule().remedy()));
+                    .forEach(n -> say("           " + n.rule().what() + ". "
+                            + new Wording(shared().words()).remedy(n)));
         }
 
         private static void add(StringBuilder text, String part) {

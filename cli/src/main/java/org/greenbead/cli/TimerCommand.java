@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.RuleBook;
+import org.greenbead.core.book.Wording;
 import org.greenbead.core.quantity.Minutes;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Job;
@@ -76,7 +77,8 @@ final class TimerCommand implements Runnable {
             List<String> stops = !kind.heats()
                     ? List.of()
                     : Timers.stops(judged(longer).judged().open()).stream()
-                            .map(n -> n.rule().what() + ". " + n.rule().remedy()).distinct().toList();
+                            .map(n -> n.rule().what() + ". " + new Wording(words()).remedy(n)).distinct()
+                            .toList();
             stops.forEach(s -> out().println("STOP " + s));
             return stops.isEmpty() ? 0 : 1;
         }

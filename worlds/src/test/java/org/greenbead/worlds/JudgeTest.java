@@ -1,12 +1,17 @@
 package org.greenbead.worlds;
 
+import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.Random;
+import org.greenbead.core.inspect.BeadCheck;
+import org.greenbead.core.inspect.BeadReport;
 import org.greenbead.core.inspect.PhotoJudge;
+import org.greenbead.core.inspect.UnclearPhotoException;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -36,5 +41,26 @@ public class JudgeTest {
         assertTrue(net.falseSites() <= 2, net.table());
         assertTrue(net.falseSites() <= limits.falseSites(), limits.table());
         assertTrue(net.meanMiss() < mostMiss, net.table());
+    }
+
+    /** Dark balls on a board that is burnt out: the bright board between them is a denser grid turned by an eighth, and is not taken for the field. */
+    @Test
+    public void theBoardBetweenTheBallsIsNotTheirField() {
+        var random = new Random(993_009);
+        ChipScene scene = ChipScene.drawn(random, new ChipScene.Lot(7, 14, 0.03, 0.8));
+        double ballPx = 13 * Math.exp(random.nextDouble() * Math.log(40 / 13.0));
+        MadePhoto photo = new TracedWorld(2).photo(scene, ballPx, random);
+        double far = 0;
+        try {
+            BeadReport report = BeadCheck.of(photo.picture(), scene.map(), Optional.empty());
+            far = report.sites().stream().mapToDouble(s -> photo.sites().values().stream()
+                    .mapToDouble(p -> Math.hypot(p[0] - s.xPx(), p[1] - s.yPx()) / p[2]).min().orElseThrow())
+                    .max()
+                    .orElseThrow();
+        } catch (UnclearPhotoException e) {
+            assertEquals(e.why(), UnclearPhotoException.Why.GLARE,
+                    "the board is burnt out, and that is what is said");
+        }
+        assertTrue(far < 0.3 * scene.map().pitchMm(), "a site is told " + far + " mm beside any");
     }
 }

@@ -24,7 +24,8 @@ public class WorldsTest {
 
     @DataProvider
     Object[][] worlds() {
-        return new Object[][]{{new TracedWorld(4)}, {new CompositeWorld()}, {new PaintedWorld()}};
+        return new Object[][]{{new TracedWorld(4)}, {new CompositeWorld()}, {new PaintedWorld()},
+                {new MirroredWorld()}};
     }
 
     private static MadePhoto photo(World world, long seed, double ballPx) {

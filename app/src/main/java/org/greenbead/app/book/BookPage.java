@@ -171,7 +171,7 @@ public final class BookPage extends Page {
         String more = group.places().size() > 1
                 ? " " + texts.get("book.places", group.places().size() - 1)
                 : "";
-        Label remedy = Looks.label(group.rule().remedy(), "cure");
+        Label remedy = Looks.label(wording.remedy(place), "cure");
         remedy.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(remedy, Priority.ALWAYS);
         Label source = Looks.label(texts.get("book.source", group.rule().source(), from(place)),

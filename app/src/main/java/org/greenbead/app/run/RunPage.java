@@ -32,6 +32,7 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
+import org.greenbead.core.book.Wording;
 import org.greenbead.core.calibrate.SightFit;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
@@ -411,7 +412,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
         List<Noticed> held = model.holding(plan.bead());
         if (!held.isEmpty()) {
             return Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
-                    texts.get("work.held.so", held.getFirst().rule().remedy()));
+                    texts.get("work.held.so", new Wording(texts.words()).remedy(held.getFirst())));
         }
         List<NotKnown> unknown = model.unknown(plan.bead());
         if (!unknown.isEmpty()) {

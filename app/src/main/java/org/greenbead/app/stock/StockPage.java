@@ -33,6 +33,7 @@ import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.book.Noticed;
+import org.greenbead.core.book.Wording;
 import org.greenbead.core.stock.StockCounters;
 import org.greenbead.core.stock.StockEntry;
 import org.greenbead.core.stock.StockItem;
@@ -214,7 +215,8 @@ public final class StockPage extends Page {
         detail.getChildren().addAll(Looks.label(item.name(), "text-ink", "strong"),
                 Looks.label(String.join(" · ", about(item)), "muted", "small"));
         for (Noticed n : counters.noticed(item, desk.book(), desk.limits())) {
-            Label warn = Looks.label(n.rule().what() + ". " + n.rule().remedy(), "ink-amber", "strong",
+            Label warn = Looks.label(n.rule().what() + ". " + new Wording(texts.words()).remedy(n),
+                    "ink-amber", "strong",
                     "small");
             warn.setId("stock-warn-" + n.rule().id());
             detail.getChildren().add(warn);

@@ -36,6 +36,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.book.Wording;
 import org.greenbead.core.quantity.Minutes;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.timer.JobTimer;
@@ -229,7 +230,8 @@ public final class TimersPage extends Page {
                 ? ""
                 : Timers.stops(inHand.orElseThrow().judgedProperty().get().judged().open()).stream()
                         .findFirst()
-                        .map(n -> n.rule().what() + ". " + n.rule().remedy() + ".").orElse(""));
+                        .map(n -> n.rule().what() + ". " + new Wording(desk.texts().words()).remedy(n) + ".")
+                        .orElse(""));
     }
 
     private void end(JobTimer timer, Optional<Timers.Result> result) {

@@ -375,7 +375,7 @@ public final class CheckPage extends Page {
     /** A stop of the rule book keeps this gate shut though all of it is seen to. */
     private void held(Noticed stop, Texts texts) {
         pedal(Pedal.shut(texts.get("work.held", stop.rule().what()),
-                texts.get("work.held.so", stop.rule().remedy())));
+                texts.get("work.held.so", new Wording(texts.words()).remedy(stop))));
         caution.setText(new Wording(texts.words()).why(stop));
     }
 

@@ -25,6 +25,7 @@ public final class RuleBook {
     private final List<Ready> rules = new ArrayList<>();
 
     private record Ready(BookRule rule, Condition when, Optional<Condition> asked, List<String> gaps,
+            List<RemedyGap> cures,
             Map<String, Double> standard) {}
 
     /** Thresholds that a bench has changed, by {@code rule id/limit name}. */
@@ -84,7 +85,9 @@ public final class RuleBook {
             Optional<Condition> asked = rule.unknown().map(BookRule.Unknown::asked).filter(a -> !a.isEmpty())
                     .map(Condition::new);
             asked.ifPresent(a -> a.paths().forEach(path -> vocabulary.require(path, rule)));
-            rules.add(new Ready(rule, when, asked, gaps, standard));
+            List<RemedyGap> cures = RemedyGap.of(rule);
+            cures.forEach(c -> c.number().paths().forEach(path -> vocabulary.require(path, rule)));
+            rules.add(new Ready(rule, when, asked, gaps, cures, standard));
         }
     }
 
@@ -201,7 +204,11 @@ public final class RuleBook {
     private static void look(Ready ready, Condition.Scope scope, String at, List<Noticed> found) {
         if (ready.when.holds(scope)) {
             found.add(new Noticed(ready.rule,
-                    ready.gaps.stream().map(g -> new Noticed.Value(g, scope.spot(g).value())).toList(), at));
+                    ready.gaps.stream().map(g -> new Noticed.Value(g, scope.spot(g).value())).toList(),
+                    ready.cures.stream()
+                            .map(c -> new Noticed.Cure(c.text(), c.number().value(scope), c.unit()))
+                            .toList(),
+                    at));
         }
     }
 

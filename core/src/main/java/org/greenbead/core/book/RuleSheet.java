@@ -22,6 +22,8 @@ public final class RuleSheet {
 
                         ## Facts
 
+                        A remedy may reckon a number from the job, said with its unit: `{solidus(plan.ball_alloy) - 20} °C`; thresholds stand in it with their standard.
+
                         Kinds: number, yn (true or false), text, texts (a list), words to choose from (`a|b`, `some a|b` for a list of them), `@entity` for a list.
                         Units stand in the names: `_c` °C, `_mm`, `_s`, `_min`, `_h`, `_pct`, `_ms` m/s, `_cps` K/s.
 
@@ -45,7 +47,7 @@ public final class RuleSheet {
                                 .map(t -> Integer.toString(Integer.parseInt(t.substring(1)))).toList()))
                         .append(" · **")
                         .append(rule.what()).append("** ")
-                        .append(rule.why()).append(" *").append(rule.remedy()).append(".*\n\n`");
+                        .append(rule.why()).append(" *").append(Wording.remedy(rule)).append(".*\n\n`");
                 rule.each().ifPresent(e -> text.append("each ").append(e.name()).append(" of ")
                         .append(e.path()).append(": "));
                 text.append(rule.when()).append("`\n");

@@ -19,6 +19,8 @@ final class Lattice {
     private static final double USUAL_PART = 0.5;
     private static final double MOST_PART = 2.1;
     private static final double GOOD = 0.93;
+    /** Spots where none belongs, in parts of the sites, that make the search go on. */
+    private static final double GOOD_SCORE = 0.85;
     private static final double STEP = 1.17;
     /** Sites that vote for the place of the map, spread over all of it. */
     private static final int MOST_VOTERS = 500;
@@ -103,7 +105,10 @@ final class Lattice {
                 : 0.6 * (map.sites().size() > 1 ? map.pitchMm() : 1);
     }
 
-    /** Places of the grid that have no ball. */
+    /**
+     * Places of the grid that have no ball, a row and a column beyond each edge among them: where balls go on beyond the map, what was found is
+     * not its field. Bright board between dark balls is a grid of its own, denser and turned by an eighth.
+     */
     private static double[][] vacant(BeadMap map, double pitch) {
         var xs = new TreeSet<Double>();
         var ys = new TreeSet<Double>();
@@ -111,6 +116,8 @@ final class Lattice {
             xs.add(Math.round(s.xMm() * 1000) / 1000.0);
             ys.add(Math.round(s.yMm() * 1000) / 1000.0);
         });
+        xs.addAll(List.of(xs.first() - pitch, xs.last() + pitch));
+        ys.addAll(List.of(ys.first() - pitch, ys.last() + pitch));
         var found = new ArrayList<double[]>();
         if ((long) xs.size() * ys.size() > 40_000) {
             return new double[0][];
@@ -137,7 +144,13 @@ final class Lattice {
     /** All turns, the best first; empty when nothing like the field is seen. */
     List<Found> turns() {
         List<Found> best = turns(USUAL_PART, MOST_PART, List.of());
-        return !best.isEmpty() && best.getFirst().matched > GOOD ? best : turns(LEAST_PART, USUAL_PART, best);
+        return good(best) ? best : turns(LEAST_PART, USUAL_PART, best);
+    }
+
+    /** Whether nothing better is to be looked for. */
+    private boolean good(List<Found> found) {
+        return !found.isEmpty() && found.getFirst().matched > GOOD
+                && found.getFirst().score > GOOD_SCORE * sites.length;
     }
 
     private List<Found> turns(double fromPart, double toPart, List<Found> until) {
@@ -147,7 +160,7 @@ final class Lattice {
             if (!found.isEmpty() && (best.isEmpty() || found.getFirst().score > best.getFirst().score)) {
                 best = found;
             }
-            if (!best.isEmpty() && best.getFirst().matched > GOOD) {
+            if (good(best)) {
                 break;
             }
         }
