@@ -13,7 +13,6 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.board.Board;
-import org.greenbead.core.board.Chip;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.route.Job;
@@ -118,10 +117,7 @@ final class NewCommand implements Callable<Integer> {
         Board there = disk.board(board).orElseThrow(() -> new IllegalArgumentException(
                 "there is no board \"" + board + "\" at hand; there are "
                         + String.join(", ", boardsOf(disk))));
-        if (there.chips().stream().noneMatch(c -> c.name().equals(target))) {
-            throw new IllegalArgumentException("board " + board + " has no chip \"" + target
-                    + "\"; it has " + String.join(", ", there.chips().stream().map(Chip::name).toList()));
-        }
+        there.requireChip(target);
         if (disk.bench(bench).isEmpty()) {
             throw new IllegalArgumentException("there is no bench \"" + bench
                     + "\" at hand; set it up in the window, or import its file");

@@ -3,6 +3,7 @@ package org.greenbead.cli;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -26,6 +27,7 @@ import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
+import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
 import org.greenbead.store.RehearsalFile;
 import org.greenbead.store.SafeFiles;
@@ -44,7 +46,7 @@ final class RehearseCommand implements Callable<Integer> {
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(paramLabel = "FILE", description = "A plan (greenbead/plan/1) or a rehearsal (greenbead/rehearsal/1).")
+    @Parameters(paramLabel = "FILE", description = "A plan (greenbead/plan/1), a rehearsal (greenbead/rehearsal/1), or the number of a job in the ledger: its next heat of the board.")
     private Path file;
     @Option(names = "--csv", paramLabel = "OUT", description = "Write the traces as CSV.")
     private Path csv;
@@ -55,6 +57,13 @@ final class RehearseCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
+        if (!Files.exists(file) && file.getNameCount() == 1) {
+            try (Ledger ledger = shared.ledger()) {
+                if (ledger.jobIds().contains(file.toString())) {
+                    return plan(ledger.onBoard(ledger.job(file.toString())));
+                }
+            }
+        }
         String text = OpenFiles.text(file);
         String name = String.valueOf(file.getFileName());
         Format format = shared.files().formatOf(text, name);

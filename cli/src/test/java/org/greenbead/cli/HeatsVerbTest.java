@@ -38,4 +38,27 @@ public class HeatsVerbTest extends InFolder {
         assertEquals(run("heats", "J-0001"), 2, out);
         assertTrue(err.contains("J-0001"), err);
     }
+
+    /** An own job is rehearsed by its number, and what was assumed of its board is said with what it may cost. */
+    @Test
+    public void anOwnJobIsRehearsedWithWhatItsGuessesCost() {
+        run("bench", "new", "bench-1", "--kind", "open_small");
+        run("board", "new", "ES-5", "--title", "Echo sounder", "--size", "90x60");
+        String job = data.resolve("j.json").toString();
+        assertEquals(run("new", "revive", job, "--id", "J-1", "--board", "ES-5", "--bench", "bench-1",
+                "--target", "U1",
+                "--title", "sounder", "--complaint", "dead", "--customer", "me"), 2, out);
+        assertTrue(err.contains("it has none yet"), err);
+        assertEquals(run("board", "put", "ES-5", "U1", "--size", "15x15", "--at", "30x30"), 0, out + err);
+        run("new", "revive", job, "--id", "J-1", "--board", "ES-5", "--bench", "bench-1", "--target", "U1",
+                "--title",
+                "sounder", "--complaint", "dead", "--customer", "me");
+        assertEquals(run("import", job), 0, out + err);
+        run("rehearse", "J-1");
+        assertTrue(out.contains("its thickness: ") && out.contains("A caliper at a bare edge tells it."),
+                out + err);
+        assertTrue(out.contains("the alloy of U1: Sn63Pb37"), out);
+        assertEquals(run("rehearse", "J-2"), 2, out);
+        assertTrue(err.contains("J-2"), err);
+    }
 }

@@ -85,8 +85,11 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
     /** @throws IllegalArgumentException naming the chips that there are */
     public Chip requireChip(String name) {
         return chip(name)
-                .orElseThrow(() -> new IllegalArgumentException("board " + id + " has no chip \"" + name
-                        + "\"; it has " + String.join(", ", chips.stream().map(Chip::name).toList())));
+                .orElseThrow(() -> new IllegalArgumentException(
+                        "board " + id + " has no chip \"" + name + "\"; it has "
+                                + (chips.isEmpty()
+                                        ? "none yet"
+                                        : String.join(", ", chips.stream().map(Chip::name).toList()))));
     }
 
     /** The same board with one chip exchanged for its later state. */
