@@ -67,9 +67,11 @@ public final class ProofPage extends Page {
                 "instruction");
         Button rails = Looks.as(new Button(texts.get("proof.rails")), "act", "small");
         rails.setId("proof-rails");
+        rails.setMinWidth(Region.USE_PREF_SIZE);
         rails.setOnAction(press -> go.rails());
         Button codes = Looks.as(new Button(texts.get("proof.codes")), "act", "small");
         codes.setId("proof-codes");
+        codes.setMinWidth(Region.USE_PREF_SIZE);
         codes.setOnAction(press -> go.codes());
         var foot = new HBox(12, rails, codes, Looks.label(texts.get("proof.keys"), "muted", "small"));
         foot.setAlignment(Pos.CENTER_LEFT);
