@@ -405,6 +405,8 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.SPACE);
         window.awaitText("#code-note", "Kept: 3-1, service sheet 4");
         window.awaitText("#pedal-word", "Back to the proofs");
+        window.press(KeyCode.Z, KeyCode.SPACE, KeyCode.SPACE, KeyCode.ENTER);
+        window.awaitText("#code-note", "came in with code 3-1; that stays");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
             Kept baseline = ledger.job("SB-0412").records("baseline").getFirst();

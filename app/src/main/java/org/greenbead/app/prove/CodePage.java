@@ -25,6 +25,7 @@ import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.lines.CodeTable;
 import org.greenbead.core.lines.Tapping;
+import org.greenbead.core.proof.RailRound;
 import org.greenbead.core.record.Kept;
 
 /** A blink code, counted by following the lamp with the pedal, and looked up in the table that the user keeps of the board. */
@@ -204,6 +205,11 @@ public final class CodePage extends Page {
         CodeTable.Reading reading = table.read(tapping);
         Kept record = model.job().records(TYPE).stream().reduce((a, b) -> b)
                 .orElseGet(() -> model.fresh(TYPE));
+        String before = record.text("codes");
+        if (RailRound.afterTheWork(model.job()) && !before.isBlank() && !before.equals(reading.code())) {
+            said.setText(desk.texts().get("code.intake", before, reading.code()));
+            return;
+        }
         String author = desk.settings().technician().get();
         record = record.with("codes", reading.code(), desk.clock().instant(), author)
                 .with("code_provenance", reading.provenance(), desk.clock().instant(), author);
