@@ -73,7 +73,8 @@ final class JobOnDisk {
         }
     }
 
-    private Optional<Ledger> ledger() throws LedgerException {
+    /** The ledger of the data folder; none is made where there is none. */
+    Optional<Ledger> ledger() throws LedgerException {
         return Files.exists(shared.data().resolve("ledger.db"))
                 ? Optional.of(shared.ledger())
                 : Optional.empty();

@@ -58,9 +58,12 @@ final class RehearseCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         if (!Files.exists(file) && file.getNameCount() == 1) {
-            try (Ledger ledger = shared.ledger()) {
-                if (ledger.jobIds().contains(file.toString())) {
-                    return plan(ledger.onBoard(ledger.job(file.toString())));
+            Optional<Ledger> there = new JobOnDisk(shared).ledger();
+            if (there.isPresent()) {
+                try (Ledger ledger = there.get()) {
+                    if (ledger.jobIds().contains(file.toString())) {
+                        return plan(ledger.onBoard(ledger.job(file.toString())));
+                    }
                 }
             }
         }

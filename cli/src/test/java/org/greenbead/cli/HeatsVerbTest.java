@@ -1,6 +1,7 @@
 package org.greenbead.cli;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.nio.file.Files;
@@ -60,5 +61,15 @@ public class HeatsVerbTest extends InFolder {
         assertTrue(out.contains("the alloy of U1: Sn63Pb37"), out);
         assertEquals(run("rehearse", "J-2"), 2, out);
         assertTrue(err.contains("J-2"), err);
+    }
+
+    /** Looking for a job where there is no ledger leaves none behind: a made one would hide the demo's boards. */
+    @Test
+    public void lookingForAJobMakesNoLedger() {
+        Path none = data.resolve("nothing-here");
+        Said said = Said.type("rehearse", "J-2", "--data", none.toString());
+        assertEquals(said.status(), 2, said.out());
+        assertTrue(said.err().contains("J-2"), said.err());
+        assertFalse(Files.exists(none));
     }
 }
