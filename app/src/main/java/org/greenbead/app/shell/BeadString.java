@@ -1,7 +1,10 @@
 package org.greenbead.app.shell;
 
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
@@ -26,6 +29,29 @@ final class BeadString extends HBox {
     private final HBox string = new HBox();
     private final VBox names = new VBox(1);
     private final Consumer<String> open;
+    private final Map<String, Button> buttons = new HashMap<>();
+    private final Map<Phase, Label> groups = new EnumMap<>(Phase.class);
+    private Optional<Shown> drawn = Optional.empty();
+
+    /** All that the beads are drawn from: while it stays the same they stay, too. */
+    private record Shown(List<Bead> beads, Optional<String> hand, Optional<String> here, Texts texts) {
+        boolean likeRoute(Shown other) {
+            return texts.equals(other.texts) && names(beads).equals(names(other.beads));
+        }
+
+        private static List<String> names(List<Bead> beads) {
+            return beads.stream().map(b -> b.phase() + " " + b.id()).toList();
+        }
+
+        boolean likeBead(Shown other, Bead bead) {
+            return beads.contains(bead) && hand.equals(Optional.of(bead.id())) == other.hand.equals(
+                    Optional.of(bead.id()));
+        }
+
+        boolean isIn(Phase phase) {
+            return beads.stream().anyMatch(b -> b.phase() == phase && here.equals(Optional.of(b.id())));
+        }
+    }
 
     BeadString(Consumer<String> open) {
         this.open = open;
@@ -55,12 +81,29 @@ final class BeadString extends HBox {
         id.setText(job.id());
         title.setText(job.title() + " · " + job.complaint());
         title.setWrapText(true);
-        string.getChildren().clear();
         Optional<String> hand = job.inHand().map(Bead::id);
+        var now = new Shown(job.beads(), hand, shown.or(() -> hand), texts);
+        if (drawn.filter(before -> before.likeRoute(now)).isEmpty()) {
+            lay(now);
+        }
+        groups.forEach((phase, name) -> name.pseudoClassStateChanged(Looks.HERE, now.isIn(phase)));
+        for (Bead bead : now.beads()) {
+            if (drawn.filter(before -> before.likeBead(now, bead)).isEmpty()) {
+                fill(buttons.get(bead.id()), bead, now);
+            }
+        }
+        drawn = Optional.of(now);
+    }
+
+    private void lay(Shown now) {
+        drawn = Optional.empty();
+        string.getChildren().clear();
+        buttons.clear();
+        groups.clear();
         for (Phase phase : Phase.values()) {
-            List<Bead> beads = job.beads().stream().filter(b -> b.phase() == phase).toList();
+            List<Bead> beads = now.beads().stream().filter(b -> b.phase() == phase).toList();
             if (!beads.isEmpty()) {
-                string.getChildren().add(group(phase, beads, hand, shown, texts));
+                string.getChildren().add(group(phase, beads, now.texts()));
             }
         }
     }
@@ -69,23 +112,26 @@ final class BeadString extends HBox {
     void none(Texts texts) {
         id.setText(texts.get("app.title"));
         title.setText(texts.get("string.none"));
+        drawn = Optional.empty();
         string.getChildren().clear();
     }
 
-    private VBox group(Phase phase, List<Bead> beads, Optional<String> hand, Optional<String> shown,
-            Texts texts) {
+    private void fill(Button button, Bead bead, Shown now) {
+        button.setGraphic(Shapes.bead(bead, now.hand().equals(Optional.of(bead.id()))));
+        String name = now.texts().say("bead." + bead.id()) + ", "
+                + now.texts().say("report." + bead.state().name().toLowerCase(Locale.ROOT));
+        button.setAccessibleText(name);
+        button.setTooltip(new Tooltip(name));
+    }
+
+    private VBox group(Phase phase, List<Bead> beads, Texts texts) {
         var row = new HBox(9);
         row.setAlignment(Pos.CENTER);
         for (Bead bead : beads) {
-            boolean inHand = hand.equals(Optional.of(bead.id()));
             var button = Looks.as(new Button(), "bead");
             button.setId("bead-" + bead.id());
-            button.setGraphic(Shapes.bead(bead, inHand));
-            String name = texts.say("bead." + bead.id()) + ", "
-                    + texts.say("report." + bead.state().name().toLowerCase(Locale.ROOT));
-            button.setAccessibleText(name);
-            button.setTooltip(new Tooltip(name));
             button.setOnAction(press -> open.accept(bead.id()));
+            buttons.put(bead.id(), button);
             row.getChildren().add(button);
         }
         var wire = Looks.as(new Line(0, 0, 0, 0), "bead-wire");
@@ -97,8 +143,7 @@ final class BeadString extends HBox {
         wire.layoutYProperty().bind(stack.heightProperty().divide(2));
         Label name = new Label(texts.say("phase." + phase.name().toLowerCase(Locale.ROOT)));
         name.getStyleClass().add("phase");
-        name.pseudoClassStateChanged(Looks.HERE,
-                beads.stream().anyMatch(b -> shown.or(() -> hand).equals(Optional.of(b.id()))));
+        groups.put(phase, name);
         var group = new VBox(2, stack, name);
         group.setAlignment(Pos.CENTER);
         HBox.setHgrow(group, Priority.ALWAYS);

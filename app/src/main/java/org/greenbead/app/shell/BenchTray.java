@@ -126,6 +126,12 @@ final class BenchTray extends ScrollPane {
         for (int i = 0; i < where.size(); i++) {
             Place place = where.get(i);
             Button button = (Button) places.getChildren().get(i);
+            button.setOnAction(press -> place.open().run());
+            List<Object> drawn = List.of(place.id(), place.name(), place.key(), place.here(), compact);
+            if (drawn.equals(button.getUserData())) {
+                continue;
+            }
+            button.setUserData(drawn);
             button.getStyleClass().setAll("button", "place");
             button.setId("place-" + place.id());
             button.setMaxWidth(Double.MAX_VALUE);
@@ -147,7 +153,6 @@ final class BenchTray extends ScrollPane {
             button.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             button.setAccessibleText(place.name());
             button.pseudoClassStateChanged(Looks.HERE, place.here());
-            button.setOnAction(press -> place.open().run());
         }
     }
 
