@@ -16,6 +16,7 @@ import org.greenbead.core.proof.Confidence;
 import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 
@@ -194,7 +195,8 @@ final class DecisionCommands {
             }
             ProofWall.Answer answer = ProofWall.answer(proofs);
             out().println(words().say("proof.answer." + small(answer)));
-            Optional<Confidence> letter = Confidence.of(job, proofs);
+            Optional<Confidence> letter = Confidence.of(job,
+                    Strands.of(job, new JobOnDisk(shared()).jobs()), proofs);
             letter.ifPresent(c -> out().println(c.said(words())));
             Map<String, Object> result = new LinkedHashMap<>();
             result.put("answer", small(answer));

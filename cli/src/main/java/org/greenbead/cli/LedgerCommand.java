@@ -51,8 +51,9 @@ final class LedgerCommand implements Runnable {
             Words words = shared.words();
             try (Ledger ledger = shared.ledger()) {
                 for (Job job : ledger.jobs()) {
-                    out.printf(Locale.ROOT, "job %-10s %-24s at %s%n", job.id(), job.title(),
-                            job.inHand().map(b -> words.say("bead." + b.id())).orElse("its end"));
+                    out.printf(Locale.ROOT, "job %-10s %-24s at %s%s%n", job.id(), job.title(),
+                            job.inHand().map(b -> words.say("bead." + b.id())).orElse("its end"),
+                            job.strandOf().map(of -> ", " + job.target() + " of " + of).orElse(""));
                 }
                 for (RunEntry run : ledger.runs()) {
                     out.printf(Locale.ROOT, "run %-34s %-16s %-18s peak %s%s%n", run.id(), run.chip(),

@@ -21,6 +21,7 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.AfterRun;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunPlan;
@@ -39,15 +40,18 @@ public final class CustomerReport {
     /**
      * What a report is made from.
      *
+     * @param strands its further chips
      * @param board   empty where the ledger does not have it
      * @param picture of the board as it came, empty where there is none that may be shown
      * @param runs    the last run of each step that heated, in the order of the route
      * @param healthy what rails of this type of board read on healthy ones
      * @param at      day of the report
      */
-    public record Source(Job job, Optional<Board> board, Optional<Path> picture, List<RunLog> runs,
+    public record Source(Job job, List<Job> strands, Optional<Board> board, Optional<Path> picture,
+            List<RunLog> runs,
             Map<String, RailReferences.Reference> healthy, Instant at) {
         public Source {
+            strands = List.copyOf(strands);
             runs = List.copyOf(runs);
             healthy = Map.copyOf(healthy);
         }
@@ -57,9 +61,25 @@ public final class CustomerReport {
     public static Source gather(Ledger ledger, String jobId, Instant at) throws BadFileException {
         Job job = ledger.job(jobId);
         Optional<Board> board = ledger.boards().stream().filter(b -> b.id().equals(job.board())).findFirst();
+        List<RunLog> runs = runs(ledger, job);
+        var told = new ArrayList<Job>();
+        var all = new ArrayList<>(runs);
+        if (job.strandOf().isEmpty()) {
+            for (Job strand : Strands.of(job, ledger.jobs())) {
+                List<RunLog> heats = runs(ledger, strand);
+                told.add(told(strand, heats));
+                all.addAll(heats);
+            }
+        }
+        return new Source(told(job, runs), told, board, picture(job).flatMap(ledger.photos()::find), all,
+                RailReferences.learn(ledger.jobs(), job.board(), jobId), at);
+    }
+
+    /** The last run of each step that heated. */
+    private static List<RunLog> runs(Ledger ledger, Job job) {
         var runs = new ArrayList<RunLog>();
         for (Bead bead : job.beads()) {
-            Optional<RunEntry> last = ledger.runs().stream().filter(r -> r.jobId().equals(jobId)
+            Optional<RunEntry> last = ledger.runs().stream().filter(r -> r.jobId().equals(job.id())
                     && r.bead().equals(bead.id()) && r.outcome().isPresent())
                     .max(java.util.Comparator.comparing(RunEntry::startedAt));
             if (last.isPresent()) {
@@ -70,8 +90,7 @@ public final class CustomerReport {
                 }
             }
         }
-        return new Source(told(job, runs), board, picture(job).flatMap(ledger.photos()::find), runs,
-                RailReferences.learn(ledger.jobs(), job.board(), jobId), at);
+        return runs;
     }
 
     /** A run that was kept before runs wrote their own record has one made from its log. */
@@ -108,7 +127,7 @@ public final class CustomerReport {
 
     public static byte[] pdf(Source source, Words words) throws IOException {
         Job job = source.job();
-        JobSummary summary = JobSummary.of(job, source.healthy(), words);
+        JobSummary summary = JobSummary.of(job, source.strands(), source.healthy(), words);
         Optional<BufferedImage> photo = source.picture().flatMap(CustomerReport::read);
         try (var sheet = new PdfSheet()) {
             sheet.cover(words.say("closing.report"), summary.line(), colour(summary.answer()),

@@ -43,13 +43,20 @@ public final class JobBin {
         }
     }
 
-    /** @throws LedgerException when there is no such job, or one of its runs was left open: its log is still written */
+    /** @throws LedgerException when there is no such job, it has strands, or one of its runs was left open: its log is still written */
     public void put(String id) throws LedgerException {
         synchronized (ledger) {
             ledger.mayWrite();
             if (ledger.openRuns().stream().anyMatch(r -> r.jobId().equals(id))) {
                 throw new LedgerException("job " + id
                         + " stays: a run of it is open. End that run first, or break it off.");
+            }
+            List<String> strands = ledger.jobs().stream()
+                    .filter(j -> j.strandOf().filter(id::equals).isPresent())
+                    .map(Job::id).toList();
+            if (!strands.isEmpty()) {
+                throw new LedgerException("job " + id + " stays: its further chips are worked on in "
+                        + String.join(", ", strands) + ". Put those into the bin first.");
             }
             mark(id, clock.instant().toString(), "binned", "binned_at IS NULL");
         }

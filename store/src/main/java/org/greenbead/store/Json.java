@@ -1,6 +1,7 @@
 package org.greenbead.store;
 
 import com.fasterxml.jackson.annotation.JsonFormat;
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonIncludeProperties;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -9,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Layer;
@@ -18,6 +20,7 @@ import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.route.Job;
 import org.greenbead.core.run.Reading;
 import org.greenbead.core.run.RunEvent;
 import tools.jackson.core.JsonGenerator;
@@ -55,7 +58,8 @@ final class Json {
                 .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION).addMixIn(Layer.class, LayerTypes.class)
                 .addMixIn(StageEnd.class, StageEndTypes.class).addMixIn(RunEvent.class, EventTypes.class)
                 .addMixIn(Reading.class, ReadingTypes.class).addMixIn(Remedy.class, RemedyTypes.class)
-                .addMixIn(Quantity.class, QuantityTypes.class).addMixIn(Point.class, AsArray.class).build();
+                .addMixIn(Quantity.class, QuantityTypes.class).addMixIn(Point.class, AsArray.class)
+                .addMixIn(Job.class, AsJob.class).build();
     }
 
     /** Every capital becomes an underscore and a small letter: {@code kThroughWPerMK} is {@code k_through_w_per_m_k}. */
@@ -131,6 +135,12 @@ final class Json {
                     ? (Object) node.asDouble()
                     : node.isBoolean() ? (Object) node.asBoolean() : node.isNull() ? null : node.asString();
         }
+    }
+
+    /** A job that stands alone says nothing of strands. */
+    private interface AsJob {
+        @JsonInclude(JsonInclude.Include.NON_ABSENT)
+        Optional<String> strandOf();
     }
 
     @JsonFormat(shape = JsonFormat.Shape.ARRAY)

@@ -182,7 +182,8 @@ public class ExportTest {
                             note.getValue()));
         }
         byte[] pdf = CustomerReport
-                .pdf(new CustomerReport.Source(job, source.board(), source.picture(), source.runs(),
+                .pdf(new CustomerReport.Source(job, List.of(), source.board(), source.picture(),
+                        source.runs(),
                         source.healthy(), source.at()), new Words(Locale.ENGLISH, TempUnit.CELSIUS));
         String text = pdfText(pdf);
         for (String wanted : List.of("Repair report", "SB-0409", "25 November 2026", "What was wrong",
@@ -222,7 +223,7 @@ public class ExportTest {
         var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
         Job looked = job
                 .with(new Kept("diagnosis-9", "diagnosis", Instant.EPOCH, "", Map.of("cause_class", "die")));
-        var source = new CustomerReport.Source(looked, Optional.empty(),
+        var source = new CustomerReport.Source(looked, List.of(), Optional.empty(),
                 Optional.of(folder.resolve("none.jpg")),
                 List.of(), Map.of(), clock.instant());
         String text = pdfText(CustomerReport.pdf(source, words));
@@ -231,8 +232,9 @@ public class ExportTest {
         Job declined = looked.with(new Kept("decision-9", "decision", Instant.EPOCH, "",
                 Map.of("course", "decline", "reason",
                         "The chip itself is gone; ask harbour@skerry.example")));
-        String said = pdfText(CustomerReport.pdf(new CustomerReport.Source(declined, Optional.empty(),
-                Optional.empty(), List.of(), Map.of(), clock.instant()), words));
+        String said = pdfText(
+                CustomerReport.pdf(new CustomerReport.Source(declined, List.of(), Optional.empty(),
+                        Optional.empty(), List.of(), Map.of(), clock.instant()), words));
         assertTrue(said.contains("We did not attempt the repair") && said.contains("The chip itself is gone"),
                 said);
         assertFalse(said.contains("harbour@"), said);

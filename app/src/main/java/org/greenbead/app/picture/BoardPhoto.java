@@ -24,8 +24,12 @@ public record BoardPhoto(Board board, Optional<Image> photo, Optional<Squared> s
     /** Reads both; to be called on the ledger's thread. A photo that cannot be read is left out. */
     public static BoardPhoto of(Ledger ledger, Job job) throws BadFileException {
         Board board = ledger.document(Format.BOARD, job.board(), Board.class);
-        Optional<Kept> newest = job.records("picture").reversed().stream()
-                .filter(p -> p.text("view").equals("board_top") && !p.text("corners").isEmpty()).findFirst();
+        Optional<Kept> newest = newest(job);
+        if (newest.isEmpty() && job.strandOf().isPresent()) {
+            // A strand on the board of its job sees the photo of that job.
+            newest = ledger.jobs().stream().filter(j -> job.strandOf().equals(Optional.of(j.id())))
+                    .filter(j -> j.board().equals(job.board())).flatMap(j -> newest(j).stream()).findFirst();
+        }
         if (newest.isEmpty()) {
             return new BoardPhoto(board, Optional.empty(), Optional.empty());
         }
@@ -35,6 +39,11 @@ public record BoardPhoto(Board board, Optional<Image> photo, Optional<Squared> s
         } catch (IOException | IllegalArgumentException | ArrayIndexOutOfBoundsException e) {
             return new BoardPhoto(board, Optional.empty(), Optional.empty());
         }
+    }
+
+    private static Optional<Kept> newest(Job job) {
+        return job.records("picture").reversed().stream()
+                .filter(p -> p.text("view").equals("board_top") && !p.text("corners").isEmpty()).findFirst();
     }
 
     /**

@@ -30,6 +30,8 @@ import org.greenbead.core.proof.Confidence;
 import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /** The proofs of a job: each as it was before the work and as it is now, with what that says. */
 public final class ProofPage extends Page {
@@ -46,6 +48,7 @@ public final class ProofPage extends Page {
     private final Subscription watching;
     private Map<String, RailReferences.Reference> healthy = Map.of();
     private boolean read;
+    private List<Job> strands = List.of();
 
     public ProofPage(Desk desk, JobModel model, Navigator go) {
         this.desk = desk;
@@ -79,14 +82,20 @@ public final class ProofPage extends Page {
         backWord(texts.get("book.back"));
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
                 model.findingsProperty().subscribe(this::findings));
-        String job = model.job().id();
-        String board = model.job().board();
-        desk.io(() -> RailReferences.learn(desk.ledger().jobs(), board, job), learned -> {
-            healthy = learned;
+        Job job = model.job();
+        desk.io(() -> {
+            List<Job> jobs = desk.ledger().jobs();
+            return new Read(RailReferences.learn(jobs, job.board(), job.id()), Strands.of(job, jobs));
+        }, found -> {
+            healthy = found.healthy();
+            strands = job.strandOf().isEmpty() ? found.strands() : List.of();
             read = true;
             show();
         });
     }
+
+    /** What the ledger says beside the job. */
+    private record Read(Map<String, RailReferences.Reference> healthy, List<Job> strands) {}
 
     private static String id(ProofWall.Proof proof) {
         return "proof-" + (small(proof.kind()) + "-" + proof.name()).toLowerCase(Locale.ROOT)
@@ -118,7 +127,8 @@ public final class ProofPage extends Page {
         List<ProofWall.Proof> proofs = ProofWall.of(model.job(), healthy, texts.words());
         title.setText(texts.say("proof.answer." + small(ProofWall.answer(proofs))));
         letter.setText(
-                Confidence.of(model.job(), proofs).map(c -> texts.get("proof.letter", c.said(texts.words())))
+                Confidence.of(model.job(), strands, proofs)
+                        .map(c -> texts.get("proof.letter", c.said(texts.words())))
                         .orElse(""));
         counts.getChildren().clear();
         for (ProofWall.State state : ProofWall.State.values()) {

@@ -95,7 +95,7 @@ public final class ReportPage extends Page {
         desk.io(() -> {
             CustomerReport.Source source = CustomerReport.gather(desk.ledger(), job, now);
             byte[] bytes = CustomerReport.pdf(source, words);
-            return new Made(JobSummary.of(source.job(), source.healthy(), words), bytes,
+            return new Made(JobSummary.of(source.job(), source.strands(), source.healthy(), words), bytes,
                     PdfPages.of(bytes, DPI));
         }, m -> {
             if (mine == turn) {

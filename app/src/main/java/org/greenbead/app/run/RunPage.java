@@ -42,6 +42,7 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.Coaching;
 import org.greenbead.core.run.ProbeView;
 import org.greenbead.core.run.Rehearsal;
@@ -409,6 +410,15 @@ public final class RunPage extends Page implements RunDriver.Listener {
             return new Pedal(texts.get("work.next", texts.say("bead." + gateId)),
                     texts.get("work.gate", texts.say("bead." + gateId)), true, () -> go.bead(gateId));
         }
+        Optional<Strands.Held> elsewhere = model.heldByItsJob(plan.bead());
+        if (elsewhere.isPresent() && !calibrates()) {
+            Strands.Held there = elsewhere.get();
+            return new Pedal(
+                    there.gate().map(b -> texts.get("strand.held", texts.say("bead." + b.id()), there.job()))
+                            .orElse(texts.get("strand.lost", there.job())),
+                    texts.get(there.gate().isPresent() ? "strand.held.so" : "strand.lost.so"), true,
+                    go::strands);
+        }
         List<Noticed> held = model.holding(plan.bead());
         if (!held.isEmpty()) {
             return Pedal.shut(texts.get("work.held", held.getFirst().rule().what()),
@@ -440,7 +450,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private boolean mayStart() {
         return model.job().inHand().map(b -> b.id().equals(plan.bead())).orElse(true)
                 && !model.thinkingProperty().get() && model.looked() && model.stop().isEmpty()
-                && model.job().gateBefore(plan.bead()).isEmpty() && model.holding(plan.bead()).isEmpty()
+                && model.job().gateBefore(plan.bead()).isEmpty()
+                && model.heldByItsJob(plan.bead()).isEmpty() && model.holding(plan.bead()).isEmpty()
                 && model.unknown(plan.bead()).isEmpty();
     }
 

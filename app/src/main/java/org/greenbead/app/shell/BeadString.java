@@ -13,6 +13,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Line;
@@ -28,6 +29,7 @@ final class BeadString extends HBox {
     private final Label title = Looks.label("", "job-title");
     private final HBox string = new HBox();
     private final VBox names = new VBox(1);
+    private final Button strands = Looks.as(new Button(), "strand-key");
     private final Consumer<String> open;
     private final Map<String, Button> buttons = new HashMap<>();
     private final Map<Phase, Label> groups = new EnumMap<>(Phase.class);
@@ -53,11 +55,20 @@ final class BeadString extends HBox {
         }
     }
 
-    BeadString(Consumer<String> open) {
+    BeadString(Consumer<String> open, Runnable chips) {
         this.open = open;
         getStyleClass().add("string-bar");
         id.setId("job-id");
-        names.getChildren().addAll(id, title);
+        strands.setId("strand-key");
+        strands.setMinWidth(Region.USE_PREF_SIZE);
+        strands.setFocusTraversable(false);
+        id.setWrapText(false);
+        strands.setVisible(false);
+        strands.managedProperty().bind(strands.visibleProperty());
+        strands.setOnAction(press -> chips.run());
+        var first = new HBox(8, id, strands);
+        first.setAlignment(Pos.CENTER_LEFT);
+        names.getChildren().addAll(first, title);
         names.setMinWidth(188);
         names.setPrefWidth(188);
         names.setMaxWidth(188);
@@ -76,9 +87,19 @@ final class BeadString extends HBox {
         title.setManaged(!compact);
     }
 
-    /** @param shown the bead whose page lies on the workbench */
-    void show(Job job, Optional<String> shown, Texts texts) {
+    /**
+     * @param shown  the bead whose page lies on the workbench
+     * @param family the job and its further chips; empty where it has but one
+     */
+    void show(Job job, Optional<String> shown, List<Job> family, Texts texts) {
         id.setText(job.id());
+        strands.setText(family.isEmpty()
+                ? texts.get("string.chips.one", job.target())
+                : texts.get(job.strandOf().isEmpty() ? "string.chips" : "string.chips.strand", job.target(),
+                        1 + family.stream().map(Job::id).toList()
+                                .indexOf(job.id()),
+                        family.size()));
+        strands.setVisible(true);
         title.setText(job.title() + " · " + job.complaint());
         title.setWrapText(true);
         Optional<String> hand = job.inHand().map(Bead::id);
@@ -113,6 +134,7 @@ final class BeadString extends HBox {
         id.setText(texts.get("app.title"));
         title.setText(texts.get("string.none"));
         drawn = Optional.empty();
+        strands.setVisible(false);
         string.getChildren().clear();
     }
 

@@ -26,6 +26,7 @@ import org.greenbead.app.inspect.MapPage;
 import org.greenbead.app.inspect.StencilPage;
 import org.greenbead.app.jobs.JobsPage;
 import org.greenbead.app.jobs.NewJobPage;
+import org.greenbead.app.jobs.StrandPage;
 import org.greenbead.app.ledger.LedgerPage;
 import org.greenbead.app.ledger.OddsPage;
 import org.greenbead.app.look.Looks;
@@ -62,6 +63,7 @@ import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunState;
@@ -81,7 +83,7 @@ public final class Workshop implements Navigator {
     private final BorderPane root = new BorderPane();
     private final StackPane bench = new StackPane();
     private final Label trouble = Looks.label("", "said");
-    private final BeadString string = new BeadString(this::bead);
+    private final BeadString string = new BeadString(this::bead, this::strands);
     private final BenchTray tray = new BenchTray(this::choose);
     private final WatchPane watch;
     private final PedalBar bar;
@@ -248,6 +250,11 @@ public final class Workshop implements Navigator {
 
     private void choose(String jobId) {
         current = jobId;
+        JobModel chosen = models.get(jobId);
+        if (!family(chosen.job()).isEmpty()) {
+            // What was done on its other chips since counts here, too.
+            chosen.replan();
+        }
         home();
     }
 
@@ -307,7 +314,7 @@ public final class Workshop implements Navigator {
         if (current.isEmpty()) {
             string.none(texts);
         } else {
-            string.show(model().job(), shownBead, texts);
+            string.show(model().job(), shownBead, family(model().job()), texts);
         }
         List<BenchTray.Place> places = List.of(
                 new BenchTray.Place("jobs", texts.get("place.jobs", order.size()), "O", "jobs".equals(place),
@@ -347,6 +354,16 @@ public final class Workshop implements Navigator {
         watchNow();
     }
 
+    /** The job and its further chips; nothing where it has but one. */
+    private List<Job> family(Job job) {
+        List<Job> all = models.values().stream().map(JobModel::job).toList();
+        List<Job> strands = Strands.of(job, all);
+        return strands.isEmpty()
+                ? List.of()
+                : java.util.stream.Stream.concat(Strands.main(job, all).or(() -> Optional.of(job)).stream(),
+                        strands.stream()).distinct().toList();
+    }
+
     /** What the tray has room for: the job in hand, one that is hot, then the newest. */
     private List<String> onTheBench() {
         var shown = new ArrayList<String>();
@@ -360,6 +377,10 @@ public final class Workshop implements Navigator {
             shown.add(current);
         }
         return shown;
+    }
+
+    private static String named(Job job) {
+        return job.strandOf().isEmpty() ? job.title() : job.target() + " · " + job.title();
     }
 
     private BenchTray.Card card(String id, Texts texts) {
@@ -376,7 +397,7 @@ public final class Workshop implements Navigator {
             String time = cooling && run.get().safeInS().isPresent()
                     ? Words.clock(run.get().safeInS().getAsDouble())
                     : Words.clock(run.get().timeS());
-            return new BenchTray.Card(id, job.title(),
+            return new BenchTray.Card(id, named(job),
                     where + switch (run.get().status()) {
                         case READY -> texts.get("tray.hands", time);
                         case SAFE -> texts.get("tray.solid");
@@ -385,19 +406,19 @@ public final class Workshop implements Navigator {
         }
         Optional<Bead> hand = job.inHand();
         if (hand.isEmpty()) {
-            return new BenchTray.Card(id, job.title(), texts.get("tray.end"), "", here);
+            return new BenchTray.Card(id, named(job), texts.get("tray.end"), "", here);
         }
         Optional<Finding> stop = hand.get().kind() == Bead.Kind.RUN
                 ? model.findingsProperty().get().stream().filter(f -> f.severity() == Severity.STOP)
                         .findFirst()
                 : Optional.empty();
         if (stop.isPresent()) {
-            return new BenchTray.Card(id, job.title(),
+            return new BenchTray.Card(id, named(job),
                     where + texts.get("tray.stopped",
                             texts.say(stop.get().what()).toLowerCase(java.util.Locale.ROOT)),
                     "stopped", here);
         }
-        return new BenchTray.Card(id, job.title(), where + texts.get("tray.waiting"),
+        return new BenchTray.Card(id, named(job), where + texts.get("tray.waiting"),
                 hand.get().phase() == Phase.PROVE ? "proving" : "waiting", here);
     }
 
@@ -580,6 +601,16 @@ public final class Workshop implements Navigator {
             arrived(job);
             choose(job.id());
         }), "jobs", Optional.empty());
+    }
+
+    @Override
+    public void strands() {
+        if (!current.isEmpty()) {
+            show(new StrandPage(desk, model().job(), this, job -> choose(job.id()), strand -> {
+                arrived(strand);
+                choose(strand.id());
+            }), "", Optional.empty());
+        }
     }
 
     @Override
@@ -915,6 +946,7 @@ public final class Workshop implements Navigator {
             case H -> timers();
             case S -> stock();
             case Y -> overview();
+            case C -> strands();
             case X -> courses();
             case V -> proofs();
             case E -> report();

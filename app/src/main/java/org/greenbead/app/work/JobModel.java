@@ -32,6 +32,7 @@ import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.AfterRun;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
@@ -115,16 +116,26 @@ public final class JobModel {
     public void replan() {
         int mine = turn.incrementAndGet();
         Optional<Bead> next = nextRun();
+        Job now = job();
         if (next.isEmpty()) {
             plan.set(Optional.empty());
-            onBoard.set(Optional.empty());
             rehearsal.set(Optional.empty());
             findings.set(List.of());
             askBook();
+            // No heat comes any more; what is known of the board, and of the other chips, still counts.
+            desk.io(() -> {
+                RunPlan there = desk.ledger().onBoard(now);
+                return new Read(there, there, around(there));
+            }, read -> {
+                if (mine == turn.get()) {
+                    onBoard.set(Optional.of(read.onBoard()));
+                    around = Optional.of(read.around());
+                    askBook();
+                }
+            });
             return;
         }
         thinking.set(inHand);
-        Job now = job();
         askBook();
         desk.io(() -> {
             RunPlan comes = desk.ledger().plan(now, next.get().id());
@@ -203,6 +214,11 @@ public final class JobModel {
     /** What the rule book says of the whole job. */
     public ReadOnlyObjectProperty<Judgement> judgedProperty() {
         return judged.getReadOnlyProperty();
+    }
+
+    /** What holds a heat of this strand in the job it belongs to. */
+    public Optional<Strands.Held> heldByItsJob(String beadId) {
+        return Strands.held(job(), beadId, around.map(Around::family).orElse(List.of()));
     }
 
     /** The stops of the rule book that hold a bead. */

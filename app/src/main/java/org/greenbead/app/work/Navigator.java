@@ -64,6 +64,9 @@ public interface Navigator {
      */
     void boardFor(Page from, Consumer<Board> kept);
 
+    /** The chips of the job in hand. */
+    void strands();
+
     /** The plan of the job in hand at a glance. */
     void overview();
 

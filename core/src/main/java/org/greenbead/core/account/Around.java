@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.greenbead.core.chip.LookAlikes;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /**
  * What the ledger says beside a job.
@@ -15,23 +16,37 @@ import org.greenbead.core.route.Job;
  * @param provenRuns     runs of heat of this ledger that ended proven
  * @param chip           the specimen that this job works on, where the ledger knows it by its label
  * @param rails          what the rails of this type of board read on healthy ones
+ * @param family         the job that this one is a strand of, and all strands; empty where there are none
  */
 public record Around(int openOfCustomer, int lookAlikes, int provenRuns, Optional<StockChip> chip,
-        Map<String, RailReferences.Reference> rails) {
+        Map<String, RailReferences.Reference> rails, List<Job> family) {
     public Around {
         rails = Map.copyOf(rails);
+        family = List.copyOf(family);
     }
 
     public Around(int openOfCustomer, int lookAlikes, int provenRuns) {
-        this(openOfCustomer, lookAlikes, provenRuns, Optional.empty(), Map.of());
+        this(openOfCustomer, lookAlikes, provenRuns, Optional.empty(), Map.of(), List.of());
     }
 
     /** @param provenRuns runs of heat that ended proven */
     public static Around of(Job job, String part, List<Job> jobs, List<StockChip> chips, int provenRuns) {
-        int open = (int) jobs.stream().filter(j -> !j.id().equals(job.id()) && j.inHand().isPresent()
-                && j.customer().equalsIgnoreCase(job.customer())).count() + 1;
+        String main = job.strandOf().orElse(job.id());
+        int open = (int) jobs.stream().filter(j -> !j.id().equals(main) && j.strandOf().isEmpty()
+                && j.inHand().isPresent() && j.customer().equalsIgnoreCase(job.customer())).count() + 1;
         Optional<StockChip> chip = LookAlikes.wanted(job.id(), part, chips);
         return new Around(open, chip.map(c -> LookAlikes.of(c, chips).size() + 1).orElse(0), provenRuns,
-                chip, RailReferences.learn(jobs, job.board(), job.id()));
+                chip, RailReferences.learn(jobs, job.board(), main), family(job, jobs));
+    }
+
+    private static List<Job> family(Job job, List<Job> jobs) {
+        List<Job> strands = Strands.of(job, jobs);
+        return java.util.stream.Stream.concat(Strands.main(job, jobs).stream(), strands.stream()).toList();
+    }
+
+    /** Strands of this job that are not at their end; a strand has none. */
+    List<Job> openStrands(Job job) {
+        return family.stream().filter(j -> j.strandOf().equals(Optional.of(job.id())))
+                .filter(j -> j.inHand().isPresent()).toList();
     }
 }

@@ -19,6 +19,7 @@ import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Kit;
 import org.greenbead.core.route.Routes;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 
@@ -99,14 +100,16 @@ public final class JobFacts {
         return plan.map(p -> p.board().requireChip(job.target()).joint().alloy().name());
     }
 
-    private static KnownFacts gather(Job job, Said board, Optional<String> factory, Optional<Around> around,
+    private static KnownFacts gather(Job own, Said board, Optional<String> factory, Optional<Around> around,
             boolean ticks) {
+        Job job = around.map(a -> Strands.told(own, a.family())).orElse(own);
         var tree = new FactTree();
         board.say(tree);
-        around.ifPresent(a -> around(tree, a));
+        around.ifPresent(a -> around(tree, own, a));
         tree.from(Origin.Source.LEDGER, "job " + job.id());
         tree.put("job.id", job.id());
-        tree.put("job.phase", (double) phase(job).ordinal());
+        // How far this strand is, whatever has been read of the unit since.
+        tree.put("job.phase", (double) phase(own).ordinal());
         kind(job).ifPresent(k -> ofKind(tree, job, k));
         if (ticks) {
             CheckFacts.shipped().say(tree, job);
@@ -140,7 +143,13 @@ public final class JobFacts {
                 .map(k -> JobKind.valueOf(k.toUpperCase(Locale.ROOT)));
     }
 
-    private static void around(FactTree tree, Around around) {
+    private static void around(FactTree tree, Job job, Around around) {
+        List<Job> open = around.openStrands(job);
+        if (!around.family().isEmpty() && job.strandOf().isEmpty()) {
+            tree.from(Origin.Source.LEDGER, "strands of the job");
+            tree.put("job.strands_open", (double) open.size());
+            tree.put("job.strand_open", open.isEmpty() ? null : open.getFirst().id());
+        }
         tree.from(Origin.Source.LEDGER, "the ledger");
         tree.put("job.open_same_client", (double) around.openOfCustomer());
         if (around.lookAlikes() > 0) {

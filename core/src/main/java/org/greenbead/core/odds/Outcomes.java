@@ -56,7 +56,8 @@ public final class Outcomes {
         Map<String, int[]> counted = new TreeMap<>();
         int untold = 0;
         Function<Job, String> name = name(by, zone);
-        for (Job job : jobs) {
+        // A strand is proved with the job it belongs to.
+        for (Job job : jobs.stream().filter(j -> j.strandOf().isEmpty()).toList()) {
             Optional<Boolean> well = of(job);
             if (well.isEmpty()) {
                 untold++;

@@ -2,6 +2,7 @@ package org.greenbead.core.proof;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -17,11 +18,14 @@ import org.greenbead.core.route.Job;
 public record Confidence(char letter, String key) {
     private static final String PROBE = "probe_at_joint";
 
-    /** Empty where nothing was heated: there is no repair to be sure of. */
-    public static Optional<Confidence> of(Job job, List<ProofWall.Proof> proofs) {
-        List<Kept> heats = job.beads().stream()
-                .flatMap(b -> job.records("run").stream().filter(r -> r.text("bead").equals(b.id()))
-                        .filter(r -> !r.text("kind").equals("form")).reduce((x, y) -> y).stream())
+    /**
+     * Empty where nothing was heated: there is no repair to be sure of.
+     *
+     * @param job     whose heats count
+     * @param strands its further chips: the board is as sure as its least sure joint
+     */
+    public static Optional<Confidence> of(Job job, List<Job> strands, List<ProofWall.Proof> proofs) {
+        List<Kept> heats = Stream.concat(Stream.of(job), strands.stream()).flatMap(Confidence::heats)
                 .toList();
         if (heats.isEmpty()) {
             return Optional.empty();
@@ -46,6 +50,13 @@ public record Confidence(char letter, String key) {
         return Optional.of(rail && found.letter < 'd'
                 ? new Confidence((char) (found.letter + 1), "rail")
                 : found);
+    }
+
+    /** The last heat of the board at each step. */
+    private static Stream<Kept> heats(Job job) {
+        return job.beads().stream()
+                .flatMap(b -> job.records("run").stream().filter(r -> r.text("bead").equals(b.id()))
+                        .filter(r -> !r.text("kind").equals("form")).reduce((x, y) -> y).stream());
     }
 
     public String said(Words words) {

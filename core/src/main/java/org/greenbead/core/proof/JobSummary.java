@@ -48,16 +48,24 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
 
     /** @param healthy what rails of this type of board read on healthy ones */
     public static JobSummary of(Job job, Map<String, RailReferences.Reference> healthy, Words words) {
-        return new Maker(job, ProofWall.of(job, healthy, words), words).make();
+        return of(job, List.of(), healthy, words);
+    }
+
+    /** @param strands its further chips */
+    public static JobSummary of(Job job, List<Job> strands, Map<String, RailReferences.Reference> healthy,
+            Words words) {
+        return new Maker(job, strands, ProofWall.of(job, healthy, words), words).make();
     }
 
     private static final class Maker {
         private final Job job;
+        private final List<Job> strands;
         private final List<ProofWall.Proof> proofs;
         private final Words words;
 
-        Maker(Job job, List<ProofWall.Proof> proofs, Words words) {
+        Maker(Job job, List<Job> strands, List<ProofWall.Proof> proofs, Words words) {
             this.job = job;
+            this.strands = List.copyOf(strands);
             this.proofs = proofs;
             this.words = words;
         }
@@ -67,15 +75,24 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             boolean attempted = answer != Answer.DECLINED && answer != Answer.EXAMINED;
             return new JobSummary(answer, line(answer), wrong(), done(), proofs,
                     attempted ? open() : List.of(), expect(),
-                    mind(), Confidence.of(job, proofs));
+                    mind(), Confidence.of(job, strands, proofs));
         }
 
         private Optional<Kept> last(String type) {
             return job.records(type).stream().reduce((a, b) -> b);
         }
 
+        /** What each further chip says by itself, with its name before it. */
+        private List<String> ofStrands(java.util.function.Function<Maker, List<String>> says) {
+            return strands.stream()
+                    .flatMap(s -> says.apply(new Maker(s, List.of(), List.of(), words)).stream()
+                            .map(line -> words.say("closing.strand", name(s.target()), name(line))))
+                    .toList();
+        }
+
         private boolean heated() {
-            return job.records("run").stream().anyMatch(r -> !r.text("kind").equals("form"));
+            return strands.stream().anyMatch(s -> new Maker(s, List.of(), List.of(), words).heated())
+                    || job.records("run").stream().anyMatch(r -> !r.text("kind").equals("form"));
         }
 
         private Optional<Kept> data() {
@@ -229,6 +246,7 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             last("copy").filter(c -> !c.text("to").isEmpty()).ifPresent(c -> out.add(words.say(
                     c.yes("verified") ? "closing.copy.verified" : "closing.copy",
                     name(Masking.of(c.text("to"))))));
+            out.addAll(ofStrands(Maker::done));
             if (out.isEmpty()) {
                 out.add(words.say("closing.nothing_done"));
             }
@@ -247,12 +265,14 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
                     .forEach(p -> out.add(words.say("closing.open", name(told(p)), name(p.why()))));
             last("disclosure").map(d -> d.text("untested")).filter(u -> !u.isEmpty())
                     .ifPresent(u -> out.add(words.say("closing.untested", name(Masking.of(u)))));
+            strands.stream().filter(s -> s.inHand().isPresent()).forEach(
+                    s -> out.add(words.say("closing.strand.open", name(s.target()), name(s.id()))));
             return out;
         }
 
         private List<String> expect() {
             var out = new ArrayList<String>();
-            Confidence.of(job, proofs)
+            Confidence.of(job, strands, proofs)
                     .ifPresent(c -> out.add(words.say("closing.letter", name(c.said(words)))));
             if (temporary()) {
                 out.add(words.say("closing.temporary.so"));
@@ -290,6 +310,7 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             job.records("unit").stream().filter(u -> List.of("fitted", "out").contains(u.text("battery")))
                     .findFirst()
                     .ifPresent(u -> out.add(words.say("closing.battery")));
+            out.addAll(ofStrands(Maker::mind));
             return out;
         }
 

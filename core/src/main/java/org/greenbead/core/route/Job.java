@@ -20,13 +20,21 @@ import org.greenbead.core.record.Kept;
  * @param facts    what has been noted of it, for the rule book
  * @param records  what people wrote down of it, in the order of writing
  * @param account  every change of all this, in the order of writing; only ever added to
+ * @param strandOf the job whose further chip this one works on; empty for a job that stands alone
  */
 public record Job(String id, String title, String complaint, String customer, String board, String target,
         String bench,
-        List<Bead> beads, Facts facts, List<Kept> records, List<Entry> account) {
+        List<Bead> beads, Facts facts, List<Kept> records, List<Entry> account, Optional<String> strandOf) {
+    public Job(String id, String title, String complaint, String customer, String board, String target,
+            String bench, List<Bead> beads, Facts facts, List<Kept> records, List<Entry> account) {
+        this(id, title, complaint, customer, board, target, bench, beads, facts, records, account,
+                Optional.empty());
+    }
+
     public Job(String id, String title, String complaint, String customer, String board, String target,
             String bench, List<Bead> beads, Facts facts, List<Kept> records) {
-        this(id, title, complaint, customer, board, target, bench, beads, facts, records, List.of());
+        this(id, title, complaint, customer, board, target, bench, beads, facts, records, List.of(),
+                Optional.empty());
     }
 
     public Job(String id, String title, String complaint, String customer, String board, String target,
@@ -43,6 +51,7 @@ public record Job(String id, String title, String complaint, String customer, St
         facts = facts == null ? Facts.none() : facts;
         records = records == null ? List.of() : List.copyOf(records);
         account = account == null ? List.of() : List.copyOf(account);
+        strandOf = strandOf == null ? Optional.empty() : strandOf;
         Check.distinct("record", records, Kept::id);
         Check.text("job id", id);
         Check.text("job title", title);
@@ -127,7 +136,8 @@ public record Job(String id, String title, String complaint, String customer, St
 
     /** The same job of which more is noted. */
     public Job with(Facts noted) {
-        return new Job(id, title, complaint, customer, board, target, bench, beads, noted, records, account);
+        return new Job(id, title, complaint, customer, board, target, bench, beads, noted, records, account,
+                strandOf);
     }
 
     /** The records of one type, in the order of writing. */
@@ -151,19 +161,26 @@ public record Job(String id, String title, String complaint, String customer, St
         List<Kept> changed = there
                 ? records.stream().map(r -> r.id().equals(record.id()) ? record : r).toList()
                 : Stream.concat(records.stream(), Stream.of(record)).toList();
-        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, changed, account);
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, changed, account,
+                strandOf);
+    }
+
+    /** With other records in the place of its own. */
+    Job with(List<Kept> others) {
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, others, account,
+                strandOf);
     }
 
     /** Without one record. */
     public Job without(String recordId) {
         return new Job(id, title, complaint, customer, board, target, bench, beads, facts,
-                records.stream().filter(r -> !r.id().equals(recordId)).toList(), account);
+                records.stream().filter(r -> !r.id().equals(recordId)).toList(), account, strandOf);
     }
 
     /** The same job on another board, chip or bench. */
     public Job on(String otherBoard, String otherTarget, String otherBench) {
         return new Job(id, title, complaint, customer, otherBoard, otherTarget, otherBench, beads, facts,
-                records, account);
+                records, account, strandOf);
     }
 
     /** What a new record of this type would be called: the type and the next free number. */
@@ -210,11 +227,18 @@ public record Job(String id, String title, String complaint, String customer, St
     /** The same job with another route. */
     public Job withBeads(List<Bead> changed) {
         return new Job(id, title, complaint, customer, board, target, bench, changed, facts, records,
-                account);
+                account, strandOf);
+    }
+
+    /** The same job as a strand of another. */
+    public Job asStrandOf(String main) {
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, records, account,
+                Optional.of(main));
     }
 
     /** The same job with its account written on. */
     public Job withAccount(List<Entry> longer) {
-        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, records, longer);
+        return new Job(id, title, complaint, customer, board, target, bench, beads, facts, records, longer,
+                strandOf);
     }
 }

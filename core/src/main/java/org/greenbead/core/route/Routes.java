@@ -23,6 +23,9 @@ public final class Routes {
     private final Map<JobKind, List<Template>> routes = new EnumMap<>(JobKind.class);
     private final Map<String, List<Template>> parts = new LinkedHashMap<>();
     private final LinkedHashSet<String> kept = new LinkedHashSet<>();
+    private final LinkedHashSet<String> once = new LinkedHashSet<>();
+    private final LinkedHashSet<String> told = new LinkedHashSet<>();
+    private final LinkedHashSet<JobKind> strands = new LinkedHashSet<>();
 
     /**
      * A bead before it belongs to a job.
@@ -39,6 +42,13 @@ public final class Routes {
         for (String line : text.lines().filter(l -> !l.isBlank() && !l.startsWith("#")).toList()) {
             if (line.startsWith("!keep ")) {
                 kept.addAll(words(line.substring("!keep ".length())));
+            } else if (line.startsWith("!once ")) {
+                once.addAll(words(line.substring("!once ".length())));
+            } else if (line.startsWith("!told ")) {
+                told.addAll(words(line.substring("!told ".length())));
+            } else if (line.startsWith("!strands ")) {
+                words(line.substring("!strands ".length()))
+                        .forEach(k -> strands.add(JobKind.valueOf(k.toUpperCase(Locale.ROOT))));
             } else if (line.startsWith("(")) {
                 now = new ArrayList<>();
                 parts.put(line.substring(1, line.indexOf(')')), now);
@@ -87,6 +97,28 @@ public final class Routes {
     /** Whether a step is never left out: it guards a person, or data that nobody can bring back. */
     public boolean keeps(String beadId) {
         return kept.contains(beadId);
+    }
+
+    /** Types of record that are of the whole unit: what one strand of a job knows by them, all know. */
+    public boolean ofTheUnit(String recordType) {
+        return told.contains(recordType);
+    }
+
+    /** Whether a bead is worked once for the whole unit, however many chips are worked on. */
+    boolean once(Bead bead) {
+        return bead.phase().compareTo(Phase.PLAN) < 0 || once.contains(bead.id());
+    }
+
+    /** What may be done with a further chip of a job. */
+    public List<JobKind> strandKinds() {
+        return List.copyOf(strands);
+    }
+
+    /** The beads of a further chip: from the plan to the seat, without what is done once for the whole unit. */
+    public List<Bead> strand(JobKind kind, Map<String, String> recipes) {
+        return beads(kind, recipes).stream()
+                .filter(b -> !once(b) && b.phase().compareTo(Phase.SEAT) <= 0)
+                .toList();
     }
 
     /** A part that routes share. @throws IllegalArgumentException when there is none of this name */

@@ -28,11 +28,13 @@ import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Routes;
 import org.greenbead.core.route.School;
 import org.greenbead.core.route.Schools;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.World;
 import org.testng.annotations.Test;
@@ -255,6 +257,7 @@ public class ReachedByHandsTest {
         reckoned("heat.over-the-ceiling-at-seat",
                 "run bead=seat_run kind=seat air_c=390 air_planned_c=360",
                 "run bead=seat_run kind=seat air_c=360 air_planned_c=360");
+        reckoned("close.strand-not-at-its-end", "around 1 0 0 open", "around 1 0 0 done");
         reckoned("identity.chips-look-alike", "around 1 2 3", "around 1 2 3;chip label=GB-0042-3");
         reckoned("identity.units-get-mixed", "around 2 0 3",
                 "around 2 0 3;intake label=T-4;picture view=board_top");
@@ -317,13 +320,27 @@ public class ReachedByHandsTest {
     private static List<String> raised(Job job, String lines) {
         Optional<Around> around = java.util.Arrays.stream(lines.split(";")).map(String::strip)
                 .filter(l -> l.startsWith("around ")).map(l -> l.split(" "))
-                .map(w -> new Around(Integer.parseInt(w[1]), Integer.parseInt(w[2]), Integer.parseInt(w[3])))
+                .map(w -> new Around(Integer.parseInt(w[1]), Integer.parseInt(w[2]), Integer.parseInt(w[3]),
+                        Optional.empty(), Map.of(),
+                        w.length > 4 ? strand(job, w[4].equals("done")) : List.of()))
                 .findFirst();
         Optional<RunPlan> plan = lines.startsWith("noboard")
                 ? Optional.empty()
                 : Optional.of(recipe(lines.split(";")[0]).with(job));
         return Judgement.of(job, plan, around, Optional.empty(), BOOK, RuleBook.Settings.STANDARD).judged()
                 .open().stream().map(n -> n.rule().id()).toList();
+    }
+
+    /** A further chip of the job, worked or not. */
+    private static List<Job> strand(Job job, boolean done) {
+        var board = World.board(World.processor("Sn63Pb37", 0, 1),
+                World.neighbour("U2", Side.TOP, 60, 58, "Sn63Pb37"));
+        Job strand = Strands.begin(job, List.of(), board, "U2", JobKind.HARVEST,
+                new HouseRoute(JobKind.HARVEST, List.of()));
+        for (Bead bead : strand.beads()) {
+            strand = strand.with(bead.id(), done ? BeadState.GREEN : BeadState.OPEN);
+        }
+        return List.of(strand);
     }
 
     /** The usual plan with another recipe or bench: {@code noheater,air=430}. */

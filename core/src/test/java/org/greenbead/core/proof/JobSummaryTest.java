@@ -44,6 +44,38 @@ public class JobSummaryTest {
                 "evidence", List.of("nudge", "plateau"));
     }
 
+    /** What was done on a further chip stands in the same report under its name; one unproven joint lowers the letter for the whole board. */
+    @Test
+    public void furtherChipsAreInTheReportOfTheirJob() {
+        Job passes = note(
+                note(note(job(), "run", "bead", "lift_run", "kind", "lift", "proven", true, "peak_c", 208.0,
+                        "above_s", 40.0, "evidence", List.of("nudge", "plateau")), "symptom", "words", "dark",
+                        "reproduced", true),
+                "tested",
+                "what",
+                "dark", "result", "pass");
+        assertEquals(of(passes).letter().orElseThrow().letter(), 'b');
+        Job strand = passes.on(passes.board(), "U2", passes.bench());
+        for (String type : List.of("symptom", "tested", "run")) {
+            for (Kept record : strand.records(type)) {
+                strand = strand.without(record.id());
+            }
+        }
+        JobSummary begun = JobSummary.of(passes, List.of(strand), Map.of(), WORDS);
+        assertTrue(begun.done().stream().anyMatch(l -> l.startsWith("U2: ")), begun.done().toString());
+        assertTrue(begun.open().stream().anyMatch(l -> l.contains("U2") && l.contains("not at its end")),
+                begun.open().toString());
+        Job unproven = note(strand, "run", "bead", "lift_run", "kind", "lift", "proven", false, "peak_c",
+                199.0,
+                "above_s", 12.0);
+        JobSummary all = JobSummary.of(passes, List.of(unproven), Map.of(), WORDS);
+        assertTrue(all.done().stream().anyMatch(l -> l.startsWith("U2: ") && l.contains("199")),
+                all.done().toString());
+        assertEquals(all.letter().orElseThrow().letter(), 'c',
+                "the board is as sure as its least sure joint");
+        assertEquals(of(passes).done(), JobSummary.of(passes, List.of(), Map.of(), WORDS).done());
+    }
+
     @Test
     public void theAnswerFollowsWhatIsOnRecord() {
         assertEquals(of(job()).answer(), JobSummary.Answer.IN_HAND);

@@ -167,7 +167,8 @@ public class ProofWallTest {
         Job worked = note(note(job(), "symptom", "words", "dark", "reproduced", true), "tested", "what",
                 "dark",
                 "result", "pass");
-        assertEquals(Confidence.of(worked, ProofWall.of(worked, Map.of(), WORDS)), Optional.empty());
+        assertEquals(Confidence.of(worked, List.of(), ProofWall.of(worked, Map.of(), WORDS)),
+                Optional.empty());
         String bead = worked.beads().stream().filter(b -> b.kind() == org.greenbead.core.route.Bead.Kind.RUN)
                 .findFirst().orElseThrow().id();
         assertEquals(letter(run(worked, bead, true, "probe_at_joint", "nudge")), 'a');
@@ -189,6 +190,6 @@ public class ProofWallTest {
     }
 
     private static char letter(Job job) {
-        return Confidence.of(job, ProofWall.of(job, Map.of(), WORDS)).orElseThrow().letter();
+        return Confidence.of(job, List.of(), ProofWall.of(job, Map.of(), WORDS)).orElseThrow().letter();
     }
 }
