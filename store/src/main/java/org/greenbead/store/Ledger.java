@@ -32,6 +32,7 @@ import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.run.FormingHeats;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.run.ThisUnit;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.core.stock.StockItem;
 import org.greenbead.core.work.Opening;
@@ -769,13 +770,18 @@ public final class Ledger implements AutoCloseable {
                 "it has no bead " + beadId, "Choose one of its beads"));
         String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
                 "bead " + beadId + " has no recipe", "Choose a bead that heats"));
-        Board board = document(Format.BOARD, job.board(), Board.class);
+        Board board = unit(job, RunPlan.Task.of(bead));
         Bench bench = document(Format.BENCH, job.bench(), Bench.class);
         Optional<Recipe> written = written(recipe);
         if (written.isEmpty() && RunPlan.Task.of(bead) != RunPlan.Task.FORM) {
             written = Optional.of(Opening.firstGuess(job, bead, board, bench));
         }
         return RunPlan.of(job, bead, board, bench, written, forming);
+    }
+
+    /** The board of a job as it lies on the bench: its type with what the unit has been through. */
+    private Board unit(Job job, RunPlan.Task next) throws BadFileException {
+        return ThisUnit.of(document(Format.BOARD, job.board(), Board.class), job, jobs(), chips(), next);
     }
 
     private Optional<Recipe> written(String recipe) throws BadFileException {
@@ -791,7 +797,7 @@ public final class Ledger implements AutoCloseable {
 
     /** The job on its own board, for what is known of it. A recipe that nobody has written begins as a first guess. */
     public synchronized RunPlan onBoard(Job job) throws BadFileException {
-        Board board = document(Format.BOARD, job.board(), Board.class);
+        Board board = unit(job, Opening.nextTask(job));
         Bench bench = document(Format.BENCH, job.bench(), Bench.class);
         var damaged = new ArrayList<BadFileException>();
         RunPlan plan = Opening.onBoard(job, board, bench, id -> {

@@ -369,12 +369,7 @@ public final class JobModel {
         job.set(changed);
         desk.io(() -> {
             if (verdict.targetMelted()) {
-                Board board = desk.ledger().document(Format.BOARD, changed.board(), Board.class);
-                board = board.with(board.requireChip(ran.target().name()).melted(1));
-                for (String neighbour : verdict.neighboursMelted()) {
-                    board = board.with(board.requireChip(neighbour).melted(1));
-                }
-                desk.ledger().save(board);
+                // The board of the ledger is a type; what this unit went through stands in its job.
                 chipHeated(ran, verdict);
             }
             desk.ledger().save(changed, "run over",

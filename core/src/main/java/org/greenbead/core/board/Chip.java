@@ -89,4 +89,16 @@ public record Chip(String name, String part, Side side, Point centreMm, Point si
         return new Chip(name, part, side, centreMm, sizeMm, layers, bodyLimitC, melts + more, meltsLimit,
                 floorLifeH, openH);
     }
+
+    /** The same kind of chip, another specimen: this often liquid until now. */
+    public Chip lived(int timesLiquid) {
+        return new Chip(name, part, side, centreMm, sizeMm, layers, bodyLimitC, timesLiquid, meltsLimit,
+                floorLifeH, openH);
+    }
+
+    /** Out of dry storage for so long. */
+    public Chip out(double hours) {
+        return new Chip(name, part, side, centreMm, sizeMm, layers, bodyLimitC, melts, meltsLimit, floorLifeH,
+                hours);
+    }
 }

@@ -35,6 +35,14 @@ public final class Opening {
                 board.requireChip(job.target()), bench, lift);
     }
 
+    /** What the board of a job is heated for next, or was last. */
+    public static RunPlan.Task nextTask(Job job) {
+        List<Bead> heats = heats(job);
+        return heats.stream().filter(b -> !b.worked()).findFirst()
+                .or(() -> heats.reversed().stream().findFirst())
+                .map(RunPlan.Task::of).orElse(RunPlan.Task.LIFT);
+    }
+
     /**
      * The job on its board: with the heat of the next run there, of the last one where all are worked, else with a first guess at a lift. For what is
      * known of the board, which a plan for making balls leaves out.
