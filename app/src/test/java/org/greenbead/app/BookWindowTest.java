@@ -1,6 +1,7 @@
 package org.greenbead.app;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
 import java.time.InstantSource;
@@ -134,5 +135,30 @@ public class BookWindowTest {
         window.pressControl(KeyCode.Z);
         window.awaitText("#book-title", "warnings " + before);
         assertTrue(kept().at("chip.crack_check").isEmpty(), "nothing is typed as a fact");
+    }
+
+    /** From any page one press shows where its figures come from, and another leads back. */
+    @Test
+    public void aFigureSaysWhereItIsFrom() throws Exception {
+        window.press(KeyCode.Y);
+        window.awaitNode("#over-lift");
+        window.press(KeyCode.I);
+        window.awaitText("#where-title", "figures of this page");
+        window.awaitNode("#where-board-factory_alloy");
+        window.picture("where");
+        assertFalse(window.shows("#where-rails-count"), "of another page");
+        window.press(KeyCode.F);
+        window.awaitText("#where-title", "are known of this job");
+        window.press(KeyCode.I);
+        window.awaitNode("#over-lift");
+        window.press(KeyCode.V);
+        window.awaitNode("#proof-rails");
+        window.press(KeyCode.I);
+        window.awaitText("#where-title", "figures of this page");
+        assertFalse(window.shows("#where-board-factory_alloy"), "of another page");
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#proof-rails");
+        window.press(KeyCode.G);
+        window.awaitNode("#bead-lift_run");
     }
 }

@@ -42,6 +42,7 @@ final class HeatsCommand extends Verb {
                 Answer today = planner.judged(heat.on(now), d -> {
                 }, Thread.currentThread()::isInterrupted);
                 say(heat, today);
+                heat.otherAlloy(now).ifPresent(a -> out().println("  its joints were of " + a + " then"));
                 rows.add(row(heat, today));
             }
             if (all.isEmpty()) {

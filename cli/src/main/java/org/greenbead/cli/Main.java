@@ -15,7 +15,7 @@ import picocli.CommandLine.Command;
         ExportCommand.class,
         ReportCommand.class, LedgerCommand.class,
         DoctorCommand.class, FindingsCommand.class, PlanCommand.class, HeatsCommand.class,
-        StrandCommand.class,
+        StrandCommand.class, WhereCommand.class,
         CalibrateCommand.class,
         ObserveCommand.class, CheckCommand.class, RulesCommand.class, ExamplesCommand.class, NewCommand.class,
         NoteCommand.class,

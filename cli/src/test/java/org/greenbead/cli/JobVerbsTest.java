@@ -294,4 +294,26 @@ public class JobVerbsTest {
         assertEquals(type("records").status(), 0);
         assertEquals(type("schools").status(), 0);
     }
+
+    /** A corrected reading: what stands now, what stood before, and who said so when. */
+    @Test
+    public void aFigureSaysWhereItIsFrom() throws Exception {
+        assertEquals(type("note", "SB-0406", "unit", "revision=B", "--author", "technician A", "--data", data)
+                .status(), 0);
+        assertEquals(type("note", "SB-0406", "unit", "revision=C", "--author", "technician B", "--data", data)
+                .status(), 0);
+        Said said = type("where", "SB-0406", "board", "--json", file("where.json"), "--data", data);
+        assertEquals(said.status(), 0, said.err());
+        JsonNode revision = null;
+        for (JsonNode f : json(file("where.json")).get("figures")) {
+            assertTrue(f.get("fact").asString().startsWith("board."), f.toString());
+            revision = f.get("fact").asString().equals("board.revision") ? f : revision;
+        }
+        assertEquals(revision.get("value").asString(), "C");
+        assertEquals(revision.get("by").asString(), "technician B");
+        assertEquals(revision.get("earlier").get(0).get("value").asString(), "B");
+        assertTrue(said.out().contains("before: B"), said.out());
+        assertEquals(type("where", "SB-0406", "sails", "--data", data).status(), 1);
+        assertEquals(type("where", "SB-9999", "--data", data).status(), 2);
+    }
 }

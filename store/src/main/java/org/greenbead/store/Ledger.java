@@ -779,8 +779,12 @@ public final class Ledger implements AutoCloseable {
         return RunPlan.of(job, bead, board, bench, written, forming);
     }
 
-    /** The board of a job as it lies on the bench: its type with what the unit has been through. */
-    private Board unit(Job job, RunPlan.Task next) throws BadFileException {
+    /**
+     * The board of a job as it lies on the bench: its type with what the unit has been through.
+     *
+     * @param next what it is heated for
+     */
+    public synchronized Board unit(Job job, RunPlan.Task next) throws BadFileException {
         return ThisUnit.of(document(Format.BOARD, job.board(), Board.class), job, jobs(), chips(), next);
     }
 

@@ -471,6 +471,11 @@ public final class BallsPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("balls", "pads", "sites", "photo", "chip");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

@@ -346,6 +346,11 @@ public final class StencilPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("stencil", "paste", "spheres", "jig");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

@@ -276,6 +276,11 @@ public final class OverviewPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("plan", "chip", "board", "joints", "nozzle", "bake", "parts");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

@@ -230,6 +230,11 @@ public final class CodePage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("curve", "symptoms", "diagnosis");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

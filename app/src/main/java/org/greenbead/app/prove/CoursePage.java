@@ -321,6 +321,11 @@ public final class CoursePage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("diagnosis", "job", "intake", "symptoms", "tech");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

@@ -116,13 +116,13 @@ public final class CurvePage extends Page {
         Texts texts = desk.texts();
         shown = Optional.empty();
         title.setText(texts.get("curve.none"));
-        about();
+        aboutIt();
         list.show(List.of());
         chart.show(Optional.empty());
         pedal(new Pedal(texts.get("curve.choose"), texts.get("curve.choose.so"), true, this::choose));
     }
 
-    private void about() {
+    private void aboutIt() {
         Texts texts = desk.texts();
         taken.setText(texts.get("curve.taken", word()));
         about.getChildren().setAll(taken);
@@ -196,7 +196,7 @@ public final class CurvePage extends Page {
                 ? ""
                 : texts.get("curve.gap", number(l.trace().gaps().getFirst()[0], 1),
                         number(l.trace().gaps().getFirst()[1], 1)));
-        about();
+        aboutIt();
         list.show(l.reference().map(CurveReference::stages).orElse(List.of()));
         Optional<CurveCompare.Departure> first = l.compared().flatMap(CurveCompare.Compared::first);
         chart.show(Optional.of(new CurveChart.Data(

@@ -231,6 +231,11 @@ public final class ProofPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("rails", "test", "curve", "enclosure", "symptoms", "thermal");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

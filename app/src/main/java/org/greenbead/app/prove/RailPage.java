@@ -263,6 +263,11 @@ public final class RailPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("rails");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

@@ -223,6 +223,11 @@ public final class StrapPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("strap", "firmware", "platform");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

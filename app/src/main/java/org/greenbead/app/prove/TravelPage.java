@@ -254,6 +254,11 @@ public final class TravelPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("transplant", "donor", "platform");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

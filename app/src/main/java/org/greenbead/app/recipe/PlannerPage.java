@@ -65,6 +65,8 @@ public final class PlannerPage extends Page {
     private final HBox targets = new HBox(6);
     private final Label title = Looks.label("", "now");
     private RunPlan plan;
+    /** What is sought, while its board may still be read. */
+    private RunPlan.Task target = RunPlan.Task.LIFT;
     private Planner planner;
     private final HBox schools = new HBox(10);
     private final HeatChart curves = new HeatChart();
@@ -143,13 +145,26 @@ public final class PlannerPage extends Page {
 
     /** Seeks for another purpose: the same chip lifted, seated, reflowed, or off its board under a stencil. */
     private void aim(RunPlan.Task task) {
-        turn.incrementAndGet();
+        int mine = turn.incrementAndGet();
+        target = task;
+        if (task == asked.task()) {
+            aimed(asked);
+        } else if (task == RunPlan.Task.FORM) {
+            aimed(asked.forming(BallForming.usual(asked.target(), asked.target().joint().alloy())));
+        } else {
+            // A lift melts the joints that are there, a seat those of the balls.
+            desk.io(() -> desk.ledger().unit(asked.job(), task), board -> {
+                if (mine == turn.get()) {
+                    aimed(asked.to(task).with(board));
+                }
+            });
+        }
+    }
+
+    private void aimed(RunPlan found) {
+        RunPlan.Task task = found.task();
         Texts texts = desk.texts();
-        plan = task == asked.task()
-                ? asked
-                : task == RunPlan.Task.FORM
-                        ? asked.forming(BallForming.usual(asked.target(), asked.target().joint().alloy()))
-                        : asked.to(task);
+        plan = found;
         if (task != asked.task()) {
             String id = asked.board().id().toLowerCase(Locale.ROOT).replace("-", "") + "-"
                     + task.name().toLowerCase(Locale.ROOT);
@@ -241,6 +256,7 @@ public final class PlannerPage extends Page {
         String became = heat.timesWell() + heat.timesBadly() == 0
                 ? texts.get("planner.before.untold")
                 : texts.get("planner.before.became", heat.timesWell(), heat.timesWell() + heat.timesBadly());
+        became += heat.otherAlloy(plan).map(a -> " " + texts.get("planner.before.alloy", a)).orElse("");
         String note = texts.get(heat.practice() ? "planner.before.practice" : "planner.before.note",
                 heat.job(),
                 LocalDate.ofInstant(heat.at(), ZoneId.systemDefault()),
@@ -520,6 +536,11 @@ public final class PlannerPage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("plan", "stages", "heater", "station", "nozzle", "probes", "board", "bench");
+    }
+
+    @Override
     public Region node() {
         return page;
     }
@@ -551,7 +572,7 @@ public final class PlannerPage extends Page {
             return true;
         }
         if (code == KeyCode.T) {
-            aim(TARGETS.get((TARGETS.indexOf(plan.task()) + 1) % TARGETS.size()));
+            aim(TARGETS.get((TARGETS.indexOf(target) + 1) % TARGETS.size()));
             return true;
         }
         if (code == KeyCode.N && before.size() > 1) {

@@ -462,6 +462,11 @@ public final class RecipePage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("plan", "stages", "heater", "station", "nozzle", "probes", "board", "bench");
+    }
+
+    @Override
     public Region node() {
         return page;
     }

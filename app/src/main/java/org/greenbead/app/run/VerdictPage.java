@@ -1,5 +1,6 @@
 package org.greenbead.app.run;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -171,6 +172,11 @@ final class VerdictPage extends Page {
         var row = new HBox(7, tick, what, word);
         row.setAlignment(Pos.TOP_LEFT);
         return row;
+    }
+
+    @Override
+    public List<String> about() {
+        return List.of("run", "runs", "plan", "chip");
     }
 
     @Override

@@ -35,6 +35,11 @@ public abstract class Page {
         return false;
     }
 
+    /** What the figures of this page are of, as the facts of a job are called: {@code rails}, {@code chip}. Empty = of everything. */
+    public List<String> about() {
+        return List.of();
+    }
+
     /** A key that belongs to this page. @return true when it was used */
     public boolean key(KeyCode code, boolean control) {
         return false;

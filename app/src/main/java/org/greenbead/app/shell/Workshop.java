@@ -19,6 +19,7 @@ import javafx.util.Subscription;
 import org.greenbead.app.book.AccountPage;
 import org.greenbead.app.book.BookPage;
 import org.greenbead.app.book.LimitsPage;
+import org.greenbead.app.book.WherePage;
 import org.greenbead.app.chips.ChipsPage;
 import org.greenbead.app.inspect.BallsPage;
 import org.greenbead.app.inspect.ChangePage;
@@ -655,6 +656,40 @@ public final class Workshop implements Navigator {
         }
     }
 
+    /** Where the figures of the page in hand come from. */
+    private void where() {
+        if (current.isEmpty() || page.isEmpty()
+                || live.filter(l -> l == page.get() && l.going()).isPresent()) {
+            return;
+        }
+        Page here = page.get();
+        show(new WherePage(desk, model(), this, here.about(), again(here)), place, shownBead);
+    }
+
+    /** How a page is come to once more. */
+    private Runnable again(Page here) {
+        return switch (here) {
+            case OverviewPage o -> this::overview;
+            case WaysPage w -> this::ways;
+            case PicturePage p -> this::picture;
+            case BallsPage b -> this::balls;
+            case MapPage m -> this::map;
+            case StencilPage s -> this::stencil;
+            case CoursePage c -> this::courses;
+            case StrapPage s -> this::straps;
+            case TravelPage t -> this::paired;
+            case ProofPage p -> this::proofs;
+            case RailPage r -> this::rails;
+            case CodePage c -> this::codes;
+            case ReportPage r -> this::report;
+            case BookPage b -> this::book;
+            case AccountPage a -> this::account;
+            case StrandPage s -> this::strands;
+            default -> shownBead.filter(b -> model().job().bead(b).isPresent())
+                    .map(b -> (Runnable) () -> bead(b)).orElse(this::home);
+        };
+    }
+
     @Override
     public void account() {
         if (!current.isEmpty()) {
@@ -947,6 +982,7 @@ public final class Workshop implements Navigator {
             case S -> stock();
             case Y -> overview();
             case C -> strands();
+            case I -> where();
             case X -> courses();
             case V -> proofs();
             case E -> report();

@@ -28,6 +28,7 @@ import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.core.account.FactWords;
+import org.greenbead.core.account.Figures;
 import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.NotKnown;
@@ -486,6 +487,11 @@ public final class CheckPage extends Page {
     @Override
     public boolean planned() {
         return true;
+    }
+
+    @Override
+    public List<String> about() {
+        return Figures.askedAt(beadId);
     }
 
     @Override

@@ -31,7 +31,8 @@ public final class FactWords {
         if (words.has("fact." + plain)) {
             return words.say("fact." + plain);
         }
-        return plain.substring(plain.indexOf('.') + 1).replace('_', ' ').toLowerCase(Locale.ROOT);
+        return plain.substring(plain.indexOf('.') + 1).replaceAll("_(c|k|mm|um|ohm|v|a|s|min|h|pct|lpm)$", "")
+                .replace('_', ' ').toLowerCase(Locale.ROOT);
     }
 
     /** A place a fact comes from, in words: the title of a record and its number, the words of a check. */

@@ -2,11 +2,20 @@ package org.greenbead.core.book;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 
 /** Says a finding's reason with its numbers, temperatures in the chosen unit. */
 public final class Wording {
+    /** What the end of a name says of its unit. */
+    private static final Map<String, String> UNITS = Map.ofEntries(Map.entry("_c", "°C"),
+            Map.entry("_k", "K"),
+            Map.entry("_mm", "mm"), Map.entry("_um", "µm"), Map.entry("_ohm", "Ω"), Map.entry("_v", "V"),
+            Map.entry("_a", "A"), Map.entry("_ma", "mA"), Map.entry("_s", "s"), Map.entry("_min", "min"),
+            Map.entry("_h", "h"), Map.entry("_hours", "h"), Map.entry("_days", "d"), Map.entry("_pct", "%"),
+            Map.entry("_lpm", "L/min"), Map.entry("_gb", "GB"), Map.entry("_g", "g"),
+            Map.entry("_mbar", "mbar"));
     private final Words words;
 
     public Wording(Words words) {
@@ -60,7 +69,18 @@ public final class Wording {
     private static String plain(double number) {
         return number == Math.rint(number)
                 ? String.format(Locale.ROOT, "%.0f", number)
-                : String.format(Locale.ROOT, "%.2f", number).replaceAll("0+$", "");
+                : String.format(Locale.ROOT, "%.2f", number).replaceAll("\\.?0+$", "");
+    }
+
+    /** A value by itself, with the unit that the name of its fact ends in. */
+    public String figure(String path, Object value) {
+        String name = path.substring(path.lastIndexOf('.') + 1);
+        String unit = UNITS.entrySet().stream().filter(u -> name.endsWith(u.getKey()))
+                .max(Map.Entry.comparingByKey(java.util.Comparator.comparingInt(String::length)))
+                .map(Map.Entry::getValue).orElse("");
+        return value instanceof Double number && !unit.isEmpty()
+                ? show(number, unit)
+                : show(new Noticed.Value(path, value));
     }
 
     private String show(Noticed.Value value) {

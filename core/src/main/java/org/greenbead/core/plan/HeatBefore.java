@@ -38,12 +38,20 @@ public record HeatBefore(String run, boolean practice, String job, Instant at, R
                 well.filter(w -> w).isPresent() ? 1 : 0, well.filter(w -> !w).isPresent() ? 1 : 0);
     }
 
-    /** Whether settings of then mean anything now: the same chip of the same board, joints of the same alloy, for the same purpose. */
+    /**
+     * Whether settings of then mean anything now: the same chip of the same board for the same purpose. Joints may be of another alloy since; what the settings
+     * would do to those of today is tried anyway, and the other alloy is said.
+     */
     public static boolean comparable(RunPlan then, RunPlan now) {
         return then.task() == now.task() && then.forming().isEmpty() && now.forming().isEmpty()
                 && then.board().id().equals(now.board().id())
-                && then.target().name().equals(now.target().name())
-                && then.target().joint().alloy().name().equals(now.target().joint().alloy().name());
+                && then.target().name().equals(now.target().name());
+    }
+
+    /** The alloy of the joints then, where it is not that of today. */
+    public Optional<String> otherAlloy(RunPlan now) {
+        return Optional.of(plan.target().joint().alloy().name())
+                .filter(a -> !a.equals(now.target().joint().alloy().name()));
     }
 
     /** The same settings told once, with their newest run; what went well and was proven first, then the newer. */

@@ -54,11 +54,15 @@ public class HeatBeforeTest {
     }
 
     @Test
-    public void onlyTheSameChipAlloyAndPurposeCompare() {
+    public void onlyTheSameChipAndPurposeCompare() {
         assertTrue(HeatBefore.comparable(HOTTER, NOW));
         assertFalse(HeatBefore.comparable(NOW.to(RunPlan.Task.SEAT), NOW));
-        assertFalse(HeatBefore.comparable(
-                NOW.with(NOW.board().with(NOW.target().soldered(Alloys.require("SAC305")))), NOW));
+        RunPlan softer = NOW.with(NOW.board().with(NOW.target().soldered(Alloys.require("SAC305"))));
+        assertTrue(HeatBefore.comparable(softer, NOW), "tried on the joints of today, and said");
+        HeatBefore then = HeatBefore.once("r", false, "SB-1", java.time.Instant.EPOCH, softer,
+                Verdict.Outcome.PROVEN, 230, 40, java.util.Optional.empty(), java.util.Optional.empty());
+        assertEquals(then.otherAlloy(NOW), java.util.Optional.of("SAC305"));
+        assertEquals(then.otherAlloy(softer), java.util.Optional.empty());
         assertFalse(HeatBefore.comparable(NOW.with(NOW.board().copy("WB-8", "Another")), NOW));
     }
 
