@@ -785,7 +785,28 @@ public final class Ledger implements AutoCloseable {
      * @param next what it is heated for
      */
     public synchronized Board unit(Job job, RunPlan.Task next) throws BadFileException {
-        return ThisUnit.of(document(Format.BOARD, job.board(), Board.class), job, jobs(), chips(), next);
+        return ThisUnit.of(document(Format.BOARD, job.board(), Board.class), job, related(job), chips(),
+                next);
+    }
+
+    /** Jobs that may be on the same unit: strands, the job they belong to, and those that name its serial number. The rest of a large ledger is not read. */
+    private List<Job> related(Job job) {
+        List<Job> family = read("id = ? OR instr(body, '\"strand_of\"') > 0",
+                job.strandOf().orElse(job.id()));
+        return ThisUnit.serial(job, family)
+                .map(serial -> Stream.concat(family.stream(),
+                        read("instr(lower(body), lower(?)) > 0",
+                                // As it stands in the text of a job.
+                                serial.replace("\\", "\\\\").replace("\"", "\\\"")).stream())
+                        .distinct().toList())
+                .orElse(family);
+    }
+
+    private List<Job> read(String where, String value) {
+        return handle.createQuery("SELECT id, body FROM job WHERE binned_at IS NULL AND (" + where
+                + ") ORDER BY id DESC").bind(0, value)
+                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list().stream()
+                .flatMap(row -> readable(row[0], row[1]).stream()).toList();
     }
 
     private Optional<Recipe> written(String recipe) throws BadFileException {
