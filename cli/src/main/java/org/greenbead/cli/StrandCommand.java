@@ -43,8 +43,12 @@ final class StrandCommand extends Verb {
                 return 0;
             }
             List<Job> jobs = ledger.jobs();
-            Job main = Strands.main(job, jobs).orElse(job);
-            Stream.concat(Stream.of(main), Strands.of(main, jobs).stream())
+            Optional<Job> main = job.strandOf().isEmpty() ? Optional.of(job) : Strands.main(job, jobs);
+            if (main.isEmpty()) {
+                out().println("its job " + job.strandOf().orElse("")
+                        + " is not in this ledger, or damaged: no heat of it may begin");
+            }
+            Stream.concat(main.stream(), Strands.of(job, jobs).stream())
                     .forEach(j -> out().printf(Locale.ROOT,
                             "%-16s %-8s %-6s %-14s %d of %d beads, %s%n", j.id(), j.board(), j.target(),
                             JobFacts.kind(j).map(k -> shared().words().say("kind." + k.key())).orElse("-"),

@@ -106,6 +106,22 @@ public class StrandVerbTest extends InFolder {
         assertTrue(err.contains("/strand_of"), err);
     }
 
+    /** A strand whose job is damaged or gone says so, and is not told twice. */
+    @Test
+    public void aStrandWithoutItsJobSaysSo() throws Exception {
+        run("strand", "J-1", "U2", "--kind", "replace");
+        try (var ledger = java.sql.DriverManager.getConnection("jdbc:sqlite:" + data.resolve("ledger.db"));
+                var cut = ledger.createStatement()) {
+            assertEquals(cut.executeUpdate("UPDATE job SET body = substr(body, 1, 4000) WHERE id = 'J-1'"),
+                    1);
+        }
+        assertEquals(run("strand", "J-1-U2"), 0, err);
+        assertTrue(out.contains("its job J-1 is not in this ledger, or damaged"), out);
+        assertEquals(out.lines().count(), 2, out);
+        assertEquals(run("strand", "J-1", "U1"), 2);
+        assertTrue(err.contains("this is not JSON"), err);
+    }
+
     private void atItsClose(String id) throws Exception {
         work(id, false);
     }

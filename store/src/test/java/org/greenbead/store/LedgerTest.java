@@ -65,7 +65,9 @@ public class LedgerTest {
             assertEquals(ledger.history("SB-0417").stream().map(JobEvent::kind).toList(),
                     List.of("opened", "attested"));
             assertEquals(ledger.setting("unit"), Optional.of("fahrenheit"));
-            assertEquals(ledger.plan(job, "lift_run"), plan.with(job));
+            Board unit = plan.board().with(plan.target().out(48));
+            assertEquals(ledger.plan(job, "lift_run"), plan.with(job).with(unit),
+                    "the type, two days out of the bag as its record says");
             assertEquals(ledger.integrity(), "ok");
         }
     }

@@ -92,9 +92,12 @@ public final class StrandPage extends Page {
         noteWord(texts.get("strand.another"));
         desk.io(() -> {
             List<Job> jobs = desk.ledger().jobs();
-            Job main = Strands.main(from, jobs).orElse(from);
+            // Without the job itself its strands are shown, and no further one can be taken in.
+            Stream<Job> main = from.strandOf().isEmpty()
+                    ? Stream.of(from)
+                    : Strands.main(from, jobs).stream();
             boards = desk.ledger().boards();
-            return Stream.concat(Stream.of(main), Strands.of(main, jobs).stream()).toList();
+            return Stream.concat(main, Strands.of(from, jobs).stream()).toList();
         }, this::arrived, this::failed);
         show();
     }
@@ -188,6 +191,10 @@ public final class StrandPage extends Page {
 
     private void another() {
         if (family.isEmpty()) {
+            return;
+        }
+        if (family.getFirst().strandOf().isPresent()) {
+            said.setText(desk.texts().get("strand.lost", family.getFirst().strandOf().get()));
             return;
         }
         board = family.getFirst().board();

@@ -43,8 +43,11 @@ final class Judge {
             melting(plan, melt, peakJointC, account.aboveS(), lines);
         }
         if (course.byEye() && Double.isFinite(account.peakPlusMinusK())) {
-            lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED, Phrase.of("verdict.no_probe",
-                    new Quantity.TempC(peakJointC), new Quantity.RiseK(account.peakPlusMinusK()))));
+            // One model by itself, as in a rehearsal, knows of no doubt: that is no certainty.
+            lines.add(new Verdict.Line(Verdict.Mark.NOT_PROVED, account.peakPlusMinusK() > 0
+                    ? Phrase.of("verdict.no_probe", new Quantity.TempC(peakJointC),
+                            new Quantity.RiseK(account.peakPlusMinusK()))
+                    : Phrase.of("verdict.no_probe_rehearsed", new Quantity.TempC(peakJointC))));
         }
         boolean broken = calibrates ? everMolten : peakJointC < alloy.liquidusC();
         var melted = new ArrayList<String>();

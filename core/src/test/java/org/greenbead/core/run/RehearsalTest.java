@@ -31,6 +31,15 @@ public class RehearsalTest {
         assertTrue(made.lengthS() > 100 && made.lengthS() < 900);
     }
 
+    /** One model by itself knows of no doubt; that must not read as a certain peak. */
+    @Test
+    public void aRehearsalWithoutAProbeClaimsNoCertainty() {
+        var said = Rehearsal.of(PLAN.byEye(), () -> false).verdict().lines().stream().map(l -> l.what().key())
+                .toList();
+        assertTrue(said.contains("verdict.no_probe_rehearsed"), said.toString());
+        assertFalse(said.contains("verdict.no_probe"), said.toString());
+    }
+
     @Test
     public void coldRecipeIsGivenUp() {
         Rehearsal cold = Rehearsal.of(PLAN.with(World.recipe(World.soak(240, 108, 0),
