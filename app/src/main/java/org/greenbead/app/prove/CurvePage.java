@@ -344,6 +344,11 @@ public final class CurvePage extends Page {
     }
 
     @Override
+    public List<String> about() {
+        return List.of("curve");
+    }
+
+    @Override
     public Region node() {
         return page;
     }
@@ -379,7 +384,7 @@ public final class CurvePage extends Page {
         when = when == CurveRecords.Taken.HEALTHY
                 ? beadId.startsWith("prove") ? CurveRecords.Taken.AFTER : CurveRecords.Taken.BEFORE
                 : CurveRecords.Taken.HEALTHY;
-        shown.ifPresentOrElse(this::show, this::about);
+        shown.ifPresentOrElse(this::show, this::aboutIt);
         return true;
     }
 

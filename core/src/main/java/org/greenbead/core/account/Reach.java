@@ -86,7 +86,10 @@ public final class Reach {
                         job.target(), job.bench(),
                         Routes.shipped().beads(kind, Routes.recipes(plan.board().id(), job.target())),
                         Facts.none().with("job.kind=" + kind.key()));
-                from(JobFacts.known(bare, Optional.of(plan), Optional.of(new Around(1, 1, 0)),
+                // A further chip of it: what the ledger says of a job's strands.
+                List<Job> strand = List.of(bare.asStrandOf(bare.id()));
+                from(JobFacts.known(bare, Optional.of(plan),
+                        Optional.of(new Around(1, 1, 0, Optional.empty(), java.util.Map.of(), strand)),
                         sample.rehearsal()));
                 bare.beads().stream().flatMap(b -> b.checks().stream()).forEach(check -> {
                     for (Attest word : List.of(Attest.YES, Attest.NO)) {
