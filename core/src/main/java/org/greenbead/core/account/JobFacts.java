@@ -185,10 +185,7 @@ public final class JobFacts {
             case FLEX -> "flex";
             case HARVEST -> "harvest";
         });
-        tree.put("chip.keep", switch (kind) {
-            case REPLACE, MEMORY, STORAGE, MILLED -> false;
-            default -> true;
-        });
+        tree.put("chip.keep", kind.keepsChip());
         if (kind == JobKind.MILLED) {
             tree.put("plan.lift_method", "mill");
         }

@@ -112,9 +112,7 @@ public final class ThisUnit {
 
     private static boolean keeps(Job job) {
         return job.facts().at("job.kind").map(String::valueOf)
-                .filter(k -> List.of(JobKind.REPLACE, JobKind.MEMORY, JobKind.STORAGE, JobKind.MILLED)
-                        .stream()
-                        .anyMatch(n -> n.key().equals(k)))
+                .filter(k -> Stream.of(JobKind.values()).anyMatch(n -> n.key().equals(k) && !n.keepsChip()))
                 .isEmpty();
     }
 
