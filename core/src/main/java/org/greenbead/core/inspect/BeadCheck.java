@@ -18,6 +18,7 @@ public final class BeadCheck {
     public static final double OFFSET_LIMIT = 0.1;
     private static final double LEAST_MATCH = 0.62;
     private static final double SURE_MATCH = 0.93;
+    private static final double CLEARLY_MORE = 0.03;
 
     private BeadCheck() {
     }
@@ -36,7 +37,7 @@ public final class BeadCheck {
     /** @param strict refuse what cannot be judged; a first look at an unknown field is content with less */
     static BeadReport of(Raster picture, BeadMap map, boolean strict, Optional<PhotoJudge> judge)
             throws UnclearPhotoException {
-        Placed placed = placed(picture, picture.darkest(), 1, map);
+        Placed placed = found(picture, map);
         // Only the field and a little round it are looked at from here on.
         var all = new Field(map.sites(), placed.projection(), map.sites().size() > 1 ? map.pitchMm() : 1, 1,
                 1);
@@ -55,6 +56,31 @@ public final class BeadCheck {
                 .moved(left, top);
     }
 
+    /**
+     * By bright balls. Where those do not meet the map well it is tried by what mirrors light and dark at once: between balls that are no brighter than
+     * their board, the gaps are a field of their own that meets most of a map.
+     */
+    private static Placed found(Raster picture, BeadMap map) throws UnclearPhotoException {
+        var bright = new Lattice(picture.darkest(), map, 1);
+        List<Lattice.Found> turns = bright.turns();
+        if (!sure(turns, map)) {
+            var busy = new Lattice(picture.busy(), map, 1);
+            List<Lattice.Found> other = busy.turns();
+            if (score(other) > score(turns) + CLEARLY_MORE * map.sites().size()) {
+                return placed(picture, busy, other, map);
+            }
+        }
+        return placed(picture, bright, turns, map);
+    }
+
+    private static double score(List<Lattice.Found> turns) {
+        return turns.isEmpty() ? 0 : turns.getFirst().score();
+    }
+
+    private static boolean sure(List<Lattice.Found> turns, BeadMap map) {
+        return score(turns) > SURE_MATCH * map.sites().size();
+    }
+
     /** The map laid on the picture. */
     record Placed(Projection projection, BeadReport.Mark mark) {}
 
@@ -65,12 +91,15 @@ public final class BeadCheck {
     static Placed placed(Raster picture, Plane bright, double sizePart, BeadMap map)
             throws UnclearPhotoException {
         var lattice = new Lattice(bright, map, sizePart);
-        List<Lattice.Found> turns = lattice.turns();
+        return placed(picture, lattice, lattice.turns(), map);
+    }
+
+    private static Placed placed(Raster picture, Lattice lattice, List<Lattice.Found> turns, BeadMap map)
+            throws UnclearPhotoException {
         int count = map.sites().size();
-        boolean sure = !turns.isEmpty() && turns.getFirst().score() > SURE_MATCH * count;
-        if (!sure) {
+        if (!sure(turns, map)) {
             Optional<Lattice.Found> other = lattice.mirrored();
-            double here = turns.isEmpty() ? 0 : turns.getFirst().score();
+            double here = score(turns);
             if (other.isPresent() && other.get().matched() > 0.85
                     && other.get().score() > here + Math.max(3, 0.04 * count)) {
                 throw new UnclearPhotoException(UnclearPhotoException.Why.MIRRORED,

@@ -6,6 +6,7 @@ import java.util.stream.IntStream;
 public final class Raster {
     private static final float[] LINEAR = new float[256];
     private static final int TABLE = 1024;
+    private static final double BUSY_PX = 0.8;
     /** Pixels over which a factor is taken as a straight line. */
     private static final int BLOCK = 64;
 
@@ -119,6 +120,19 @@ public final class Raster {
         IntStream.range(0, height()).parallel().forEach(y -> {
             for (int i = y * width(); i < (y + 1) * width(); i++) {
                 out.v[i] = (float) Math.sqrt((red.v[i] + green.v[i] + blue.v[i]) / 3);
+            }
+        });
+        return out;
+    }
+
+    /** How steeply the light changes: a ball mirrors lamps and dark at once, whatever the board beside it is like. */
+    Plane busy() {
+        Plane light = light().smooth(BUSY_PX);
+        var out = new Plane(width(), height());
+        IntStream.range(1, height() - 1).parallel().forEach(y -> {
+            for (int i = y * width() + 1; i < (y + 1) * width() - 1; i++) {
+                out.v[i] = (float) Math.hypot(light.v[i + 1] - light.v[i - 1],
+                        light.v[i + width()] - light.v[i - width()]);
             }
         });
         return out;

@@ -107,6 +107,27 @@ final class SiteJudge {
         return Math.abs(all - 1) > BeadReport.COMMON_LIMIT ? all : 1;
     }
 
+    /** The map laid where the net sees balls that it takes for good; as it was where these are too few. */
+    Projection laidAnew() {
+        int[] good = IntStream.range(0, said.length).filter(i -> inside[i] && bad[i] < GOOD).toArray();
+        double[][] mm = IntStream.of(good).mapToObj(i -> new double[]{sites.get(i).xMm(), sites.get(i).yMm()})
+                .toArray(double[][]::new);
+        double[][] px = IntStream.of(good).mapToObj(this::seenAt).toArray(double[][]::new);
+        return field.projection().fitted(mm, px,
+                good.length > 15 ? Projection.Form.PLANE : Projection.Form.AFFINE).orElse(field.projection());
+    }
+
+    /** Middle of the ball as the net sees it, px. */
+    private double[] seenAt(int i) {
+        Site s = sites.get(i);
+        double unit = nominal(i) * field.scale(s);
+        double turn = at.get(i).turnRad();
+        double right = said[i].right() * unit;
+        double up = said[i].up() * unit;
+        return new double[]{field.x(s) + Math.cos(turn) * right + Math.sin(turn) * up,
+                field.y(s) + Math.sin(turn) * right - Math.cos(turn) * up};
+    }
+
     /** How large all balls are over the map, told from some of them; 1 where that is within what the telling scatters. */
     private double all(SiteNet sizes, SiteViews asStated) {
         int[] order = asStated.inOrder(inside);
@@ -283,12 +304,9 @@ final class SiteJudge {
     private double[] place(int i, BeadReport.Seen measured) {
         Site s = sites.get(i);
         double scale = field.scale(s);
-        double[] j = field.projection().jacobian(s.xMm(), s.yMm());
-        double turn = Math.atan2(j[2], j[0]);
-        double right = said[i].right() * nominal(i) * scale;
-        double up = said[i].up() * nominal(i) * scale;
-        double x = field.x(s) + Math.cos(turn) * right + Math.sin(turn) * up;
-        double y = field.y(s) + Math.sin(turn) * right - Math.cos(turn) * up;
+        double[] own = seenAt(i);
+        double x = own[0];
+        double y = own[1];
         if (measured.diameterMm().isPresent()
                 && Math.hypot(measured.xPx() - x, measured.yPx() - y) < 0.12 * nominal(i) * scale) {
             x = measured.xPx();

@@ -38,6 +38,13 @@ final class Survey {
     private static final double SEEN_PART = 0.55;
     private static final double INSIDE_PART = 0.5;
     private static final double MOST_HAZE = 1.24;
+    /** Blur, part of the radius, beyond which nobody could judge a ball, and up to which a photo is sharp whatever its outlines say. */
+    private static final double MOST_BLUR = 0.38;
+    private static final double SHARP = 0.2;
+    /** Between the two: on small balls an edge of usual sharpness is a large part of the radius. */
+    private static final double MOST_BLUR_PX = 3.4;
+    /** Faults on so many of the sites are not believed of a photo that is not sharp. */
+    private static final double MANY_PART = 0.25;
     /** The steepest place on the logarithmic scale lies this much outside the outline at usual sharpness: 0.03 px on sharp photos, 0.45 px on soft ones (rendered photos with known truth); the middle is taken. On balls of a few pixels the fall inside the rim takes it back. */
     private static final double STEEPEST_PX = 0.19;
     /** Standard uncertainty of where the true outline lies, part of the diameter: the mean error on photos with exact truth was 0.4 to 1.5 %. */
@@ -54,6 +61,7 @@ final class Survey {
     private final BeadReport.Mark mark;
     private final double pitchMm;
     private final double usualMm;
+    private final Projection laid;
     private Projection projection;
     private Field field;
     private BallMeter outlines;
@@ -64,13 +72,15 @@ final class Survey {
     private Map<Integer, List<Integer>> bridges = Map.of();
     private double ease = 1;
     private double blurPx;
+    private double softPart;
 
     Survey(Raster picture, BeadMap map, BeadCheck.Placed placed, Optional<PhotoJudge> judge) {
         this.map = map;
         this.judge = judge;
         sites = map.sites();
         mark = placed.mark();
-        projection = placed.projection();
+        laid = placed.projection();
+        projection = laid;
         pitchMm = sites.size() > 1 ? map.pitchMm() : 1;
         usualMm = Lattice.nominal(map);
         circles = new Circle[sites.size()];
@@ -118,8 +128,8 @@ final class Survey {
         measure(true);
         refit();
         again(before);
-        if (strict) {
-            clear(good());
+        if (strict && !clear(good())) {
+            return believed(judgedAlone());
         }
         List<Integer> alike = usual();
         if (alike.size() >= LEAST_GOOD) {
@@ -134,7 +144,16 @@ final class Survey {
             bridges = necks();
             insides(alike);
         }
-        return judged();
+        return believed(judged());
+    }
+
+    /** What a photo that is not sharp says of many of the sites is rather said of the photo. */
+    private BeadReport believed(BeadReport report) throws UnclearPhotoException {
+        long faults = report.sites().stream().filter(s -> s.state() != BeadState.OK).count();
+        if (softPart > SHARP && faults > MANY_PART * sites.size()) {
+            throw blurred();
+        }
+        return report;
     }
 
     /** Outlines off the usual are held against what the ball mirrors: flux and pads draw outlines too. */
@@ -184,25 +203,39 @@ final class Survey {
                 .boxed().toList();
     }
 
-    /** Too few outlines, or outlines that run out over too wide a band: the photo is not guessed at. */
-    private void clear(List<Circle> good) throws UnclearPhotoException {
+    /**
+     * Too few outlines, or outlines that run out over too wide a band: the photo is not guessed at. False where it is sharp and yet what was
+     * found is not the outline of balls, as with dark rims on a board of the same light: then the learned judge has to do without.
+     */
+    private boolean clear(List<Circle> good) throws UnclearPhotoException {
         long looked = Arrays.stream(circles).filter(Objects::nonNull).count();
         if (looked < INSIDE_PART * sites.size()) {
             throw new UnclearPhotoException(UnclearPhotoException.Why.CROPPED,
                     "only " + looked + " of " + sites.size()
                             + " sites lie in the picture; take the whole chip, with some room round it");
         }
-        long found = Arrays.stream(circles).filter(c -> c != null && c.cover() >= SEEN_COVER).count();
+        double softPx = Sharpness.blurPx(picture, field.at(laid));
+        softPart = softPx / field.typical();
+        boolean blurred = softPart > MOST_BLUR || softPart > SHARP && softPx > MOST_BLUR_PX;
         double haze = good.size() > 8 ? outlines.haze(good) : 2;
-        if (haze > MOST_HAZE) {
-            throw new UnclearPhotoException(UnclearPhotoException.Why.BLURRED,
-                    "the outlines of the balls run out over too wide a band; focus on the rims of the balls, keep camera and chip still, or come closer");
+        if (blurred || haze > MOST_HAZE && (softPart > SHARP || judge.isEmpty())) {
+            throw blurred();
         }
+        if (haze > MOST_HAZE) {
+            return false;
+        }
+        long found = Arrays.stream(circles).filter(c -> c != null && c.cover() >= SEEN_COVER).count();
         if (found < SEEN_PART * looked) {
             throw new UnclearPhotoException(UnclearPhotoException.Why.GLARE, "only " + found + " of "
                     + looked
                     + " sites show an outline; wash flux off, use even light from a ring, and avoid glare on mask and pads");
         }
+        return true;
+    }
+
+    private static UnclearPhotoException blurred() {
+        return new UnclearPhotoException(UnclearPhotoException.Why.BLURRED,
+                "the outlines of the balls run out over too wide a band; focus on the rims of the balls, keep camera and chip still, or come closer");
     }
 
     private void levels() {
@@ -333,13 +366,6 @@ final class Survey {
                 .mapToObj(i -> site(i, bridges.getOrDefault(i, List.of()))).toList();
         Optional<SiteJudge> learned = judge
                 .map(j -> new SiteJudge(j, picture, field, pitchMm, within()));
-        List<BeadReport.Seen> seen = learned.map(j -> j.with(measured)).orElse(measured);
-        double common = learned.map(j -> j.common(measured)).orElse(1.0);
-        double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)
-                .mapToDouble(s -> s.diameterMm().orElseThrow()).toArray();
-        double mean = Arrays.stream(good).average().orElse(usualMm);
-        double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
-                / Math.max(1, good.length - 1)) / mean;
         List<BeadReport.Stray> drawn = new Strays(solder.light(), usualMm,
                 field.sampled(solder.light(), 0.72),
                 blurPx,
@@ -347,6 +373,31 @@ final class Survey {
                 circles,
                 bridges, pitchMm,
                 projection).found();
+        return told(learned, measured, drawn);
+    }
+
+    /** By the learned judge alone: it lays the map where it sees the balls, and looks again. */
+    private BeadReport judgedAlone() {
+        PhotoJudge by = judge.orElseThrow();
+        projection = laid;
+        field = field.at(projection);
+        projection = new SiteJudge(by, picture, field, pitchMm, within()).laidAnew();
+        field = field.at(projection);
+        List<BeadReport.Seen> measured = sites.stream().map(s -> new BeadReport.Seen(s.name(),
+                BeadState.UNKNOWN, x(s), y(s), Optional.empty(), 0, Optional.empty(), 0, List.of())).toList();
+        return told(Optional.of(new SiteJudge(by, picture, field, pitchMm, within())), measured, List.of());
+    }
+
+    /** @param measured what outlines say, @param drawn strays by outlines */
+    private BeadReport told(Optional<SiteJudge> learned, List<BeadReport.Seen> measured,
+            List<BeadReport.Stray> drawn) {
+        List<BeadReport.Seen> seen = learned.map(j -> j.with(measured)).orElse(measured);
+        double common = learned.map(j -> j.common(measured)).orElse(1.0);
+        double[] good = seen.stream().filter(s -> s.state() == BeadState.OK)
+                .mapToDouble(s -> s.diameterMm().orElseThrow()).toArray();
+        double mean = Arrays.stream(good).average().orElse(usualMm);
+        double spread = Math.sqrt(Arrays.stream(good).map(d -> (d - mean) * (d - mean)).sum()
+                / Math.max(1, good.length - 1)) / mean;
         List<BeadReport.Stray> strays = judge.flatMap(PhotoJudge::strays)
                 .map(net -> learned.orElseThrow().strays(net, picture, seen, drawn)).orElse(drawn);
         double midX = sites.stream().mapToDouble(Site::xMm).average().orElse(0);
