@@ -116,6 +116,7 @@ final class PhotoCommands {
             result.put("spread_pct", report.spreadPct());
             result.put("mark", small(report.mark()));
             result.put("common_part", report.commonPart());
+            result.put("pale_board", report.paleBoard());
             json(json, result);
             keepPhoto("balls", PhotoRecords.balls(report, field, String.valueOf(photo.getFileName())));
             return report.verdict().act() == BeadVerdict.Act.GOOD ? 0 : 1;

@@ -1,6 +1,7 @@
 package org.greenbead.worlds;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertNotEquals;
 import static org.testng.Assert.assertTrue;
 
 import java.io.IOException;
@@ -10,6 +11,7 @@ import java.util.Optional;
 import java.util.Random;
 import org.greenbead.core.inspect.BeadCheck;
 import org.greenbead.core.inspect.BeadReport;
+import org.greenbead.core.inspect.BeadVerdict;
 import org.greenbead.core.inspect.PhotoJudge;
 import org.greenbead.core.inspect.UnclearPhotoException;
 import org.testng.annotations.DataProvider;
@@ -32,8 +34,10 @@ public class JudgeTest {
         var net = new Score(Optional.of(PhotoJudge.shipped()));
         var limits = new Score(Optional.empty());
         for (Album.Page page : Album.read(folder)) {
-            net.add(page);
-            limits.add(page);
+            if (!doubted(page)) {
+                net.add(page);
+                limits.add(page);
+            }
         }
         int[] found = net.faults();
         assertTrue(net.refused() <= 1, net.table());
@@ -41,6 +45,20 @@ public class JudgeTest {
         assertTrue(net.falseSites() <= 2, net.table());
         assertTrue(net.falseSites() <= limits.falseSites(), limits.table());
         assertTrue(net.meanMiss() < mostMiss, net.table());
+    }
+
+    /** A board as bright as its balls: told, never called good, and not held against what is found elsewhere. */
+    private static boolean doubted(Album.Page page) {
+        try {
+            BeadReport report = BeadCheck.of(page.picture(), page.map());
+            if (report.paleBoard()) {
+                assertTrue(report.doubt().isPresent());
+                assertNotEquals(report.verdict().act(), BeadVerdict.Act.GOOD);
+            }
+            return report.paleBoard();
+        } catch (UnclearPhotoException e) {
+            return false;
+        }
     }
 
     /** Dark balls on a board that is burnt out: the bright board between them is a denser grid turned by an eighth, and is not taken for the field. */

@@ -41,7 +41,7 @@ public final class PhotoRecords {
         fields.put("bridged", (double) report.with(BeadState.BRIDGED).size());
         fields.put("spread_pct", rounded(report.spreadPct(), 10));
         fields.put("coplanar_mm", rounded(report.verdict().coplanarityMm(), 1000));
-        fields.put("verified", true);
+        fields.put("verified", report.doubt().isEmpty());
         fields.put("decision", small(report.verdict().act()));
         fields.put("unclear", (double) report.with(BeadState.UNKNOWN).size());
         fields.put("strays", (double) report.strays().size());

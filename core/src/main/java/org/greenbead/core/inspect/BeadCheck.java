@@ -52,7 +52,8 @@ public final class BeadCheck {
         int low = (int) Math.clamp(map.sites().stream().mapToDouble(all::y).max().orElse(0) + room, top + 64,
                 picture.height());
         return new Survey(picture.cut(left, top, right - left, low - top), map,
-                new Placed(placed.projection().cut(left, top), placed.mark()), judge).report(strict)
+                new Placed(placed.projection().cut(left, top), placed.mark(), placed.pale()), judge)
+                .report(strict)
                 .moved(left, top);
     }
 
@@ -67,7 +68,8 @@ public final class BeadCheck {
             var busy = new Lattice(picture.busy(), map, 1);
             List<Lattice.Found> other = busy.turns();
             if (score(other) > score(turns) + CLEARLY_MORE * map.sites().size()) {
-                return placed(picture, busy, other, map);
+                Placed found = placed(picture, busy, other, map);
+                return new Placed(found.projection(), found.mark(), true);
             }
         }
         return placed(picture, bright, turns, map);
@@ -81,8 +83,8 @@ public final class BeadCheck {
         return score(turns) > SURE_MATCH * map.sites().size();
     }
 
-    /** The map laid on the picture. */
-    record Placed(Projection projection, BeadReport.Mark mark) {}
+    /** The map laid on the picture. @param pale by rims, on a board as bright as the balls */
+    record Placed(Projection projection, BeadReport.Mark mark, boolean pale) {}
 
     /**
      * @param bright   plane in which the spots are bright
@@ -120,15 +122,16 @@ public final class BeadCheck {
         double slack = 1.6;
         List<Lattice.Found> alike = turns.stream().filter(t -> t.score() >= best.score() - slack).toList();
         if (alike.size() == 1) {
-            return new Placed(best.projection(), BeadReport.Mark.NOT_NEEDED);
+            return new Placed(best.projection(), BeadReport.Mark.NOT_NEEDED, false);
         }
         PinMark.Answer mark = PinMark.of(picture, map, map.sites().size() > 1 ? map.pitchMm() : 1,
                 alike.stream().map(Lattice.Found::projection).toList());
         if (mark.clear()) {
-            return new Placed(alike.get(mark.best()).projection(), BeadReport.Mark.SEEN);
+            return new Placed(alike.get(mark.best()).projection(), BeadReport.Mark.SEEN, false);
         }
         boolean only = alike.get(1).score() < best.score() - 1.5;
-        return new Placed(best.projection(), only ? BeadReport.Mark.NOT_NEEDED : BeadReport.Mark.NOT_FOUND);
+        return new Placed(best.projection(), only ? BeadReport.Mark.NOT_NEEDED : BeadReport.Mark.NOT_FOUND,
+                false);
     }
 
     static double median(List<Float> values) {

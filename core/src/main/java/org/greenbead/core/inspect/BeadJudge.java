@@ -26,7 +26,7 @@ final class BeadJudge {
 
     static BeadVerdict of(BeadMap map, List<BeadReport.Seen> seen, List<BeadReport.Stray> strays,
             double usualMm,
-            double spreadPct, double common) {
+            double spreadPct, boolean doubted) {
         Map<String, Integer> at = BeadCheck.index(map.sites());
         var todo = new ArrayList<BeadVerdict.Todo>();
         double least = Double.MAX_VALUE;
@@ -67,7 +67,7 @@ final class BeadJudge {
         if (bad >= STRIP_LEAST && bad > STRIP_PART * seen.size() || bridged >= STRIP_BRIDGED
                 || spreadPct > STRIP_SPREAD_PCT) {
             act = BeadVerdict.Act.STRIP;
-        } else if (bad == 0 && (unknown > 0 || common != 1)) {
+        } else if (bad == 0 && (unknown > 0 || doubted)) {
             act = BeadVerdict.Act.LOOK_AGAIN;
         } else if (bad == 0 && strays.isEmpty()) {
             act = BeadVerdict.Act.GOOD;

@@ -13,9 +13,11 @@ import java.util.Optional;
  * @param pxPerMm   in the middle of the field
  * @param spreadPct standard deviation of the diameters of good balls, percent
  * @param commonPart how large outlines see all balls over the map, where they deviate alike: then the map, the spheres or the light is doubted, sizes are worth little, and single balls were judged against the others. Else 1
+ * @param paleBoard  whether the board is as bright as the balls, which were found by their rims: a bridge between two of them may not stand out
  */
 public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, Mark mark, double tiltDeg,
-        double pxPerMm, double spreadPct, BeadVerdict verdict, double commonPart) {
+        double pxPerMm, double spreadPct, BeadVerdict verdict, double commonPart,
+        boolean paleBoard) {
     /** From here on it is not single balls that are off, but the size in the map, the spheres that were used, or the outline. */
     static final double COMMON_LIMIT = 0.09;
 
@@ -38,8 +40,11 @@ public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, M
                 .fitted(mm.toArray(double[][]::new), px.toArray(double[][]::new), Projection.Form.PLANE);
     }
 
-    /** That all balls deviate alike: the size is doubted, not each ball. */
+    /** What is doubted of the photo as a whole: that bridges would be seen, or, where all balls deviate alike, their size. */
     public java.util.Optional<org.greenbead.core.quantity.Phrase> doubt() {
+        if (paleBoard) {
+            return java.util.Optional.of(org.greenbead.core.quantity.Phrase.of("beadall.pale"));
+        }
         if (commonPart == 1) {
             return java.util.Optional.empty();
         }
@@ -104,7 +109,7 @@ public record BeadReport(List<Seen> sites, List<Stray> strays, double turnDeg, M
                         .toList(),
                 strays.stream().map(s -> new Stray(s.xPx + left, s.yPx + top, s.diameterMm)).toList(),
                 turnDeg, mark,
-                tiltDeg, pxPerMm, spreadPct, verdict, commonPart);
+                tiltDeg, pxPerMm, spreadPct, verdict, commonPart, paleBoard);
     }
 
     public List<Seen> with(BeadState state) {

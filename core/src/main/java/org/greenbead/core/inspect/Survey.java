@@ -59,6 +59,7 @@ final class Survey {
     private final Optional<PhotoJudge> judge;
     private final List<Site> sites;
     private final BeadReport.Mark mark;
+    private final boolean pale;
     private final double pitchMm;
     private final double usualMm;
     private final Projection laid;
@@ -79,6 +80,7 @@ final class Survey {
         this.judge = judge;
         sites = map.sites();
         mark = placed.mark();
+        pale = placed.pale();
         laid = placed.projection();
         projection = laid;
         pitchMm = sites.size() > 1 ? map.pitchMm() : 1;
@@ -406,7 +408,7 @@ final class Survey {
         double turn = Math.toDegrees(Math.atan2(j[2], j[0]));
         return new BeadReport(seen, strays, turn, mark, projection.tiltDeg(midX, midY),
                 projection.pxPerMm(midX, midY), 100 * spread,
-                BeadJudge.of(map, seen, strays, usualMm, 100 * spread, common), common);
+                BeadJudge.of(map, seen, strays, usualMm, 100 * spread, common != 1 || pale), common, pale);
     }
 
     private BeadReport.Seen site(int i, List<Integer> bridged) {

@@ -88,6 +88,7 @@ public class DarkRimsTest {
         Set<String> missing = report.with(BeadState.MISSING).stream().map(BeadReport.Seen::site)
                 .collect(Collectors.toSet());
         assertEquals(missing, GONE);
+        assertEquals(report.doubt().orElseThrow().key(), "beadall.pale");
         assertTrue(report.with(BeadState.OK).size() >= MAP.sites().size() - GONE.size() - 3,
                 report.with(BeadState.UNKNOWN).toString());
     }
