@@ -10,9 +10,14 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import javafx.scene.input.KeyCode;
+import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.bead.Site;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
+import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
 import org.testng.annotations.Test;
@@ -298,6 +303,68 @@ public class DecideWindowTest extends DemoWindow {
                     List.of("U1", "U5"));
             assertTrue(kept.stream().allMatch(k -> k.text("table").startsWith("bench notes")));
             assertTrue(ledger.tables().travel().isPresent() && ledger.tables().straps(board).isEmpty());
+        } finally {
+            window.open();
+        }
+    }
+
+    /** Damaged pads come with what their nets lose and where else these lie; the meter's word is one key, and what is found goes into the job. */
+    @Test
+    public void damagedPadsAreMeasuredOneAfterTheOther() throws Exception {
+        window.close();
+        BeadMap map;
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Job mine = ledger.job("SB-0412");
+            String part = ledger.document(Format.BOARD, mine.board(), Board.class).requireChip(mine.target())
+                    .part();
+            map = BeadMap.grid(8, 10, 0.8, Optional.of(0.45));
+            map = new BeadMap(map.sites().stream()
+                    .map(s -> new Site(s.name(), s.xMm(), s.yMm(), s.diameterMm(),
+                            s.name().equals("C4") ? "CLK" : s.name().startsWith("B") ? "GND" : "",
+                            s.name().equals("D1") ? Site.Critical.SPARE : Site.Critical.UNKNOWN))
+                    .toList());
+            ledger.beadMaps().save(part, map);
+            ledger.save(mine.with(new Kept("pads-1", "pads", AT, "technician A",
+                    Map.of("faults", "B2 missing_pad [GND]; C4 lifted [CLK]", "photo", "pads.png"))),
+                    "noted", "");
+        } finally {
+            window.open();
+        }
+        job("SB-0412");
+        window.press(KeyCode.V);
+        window.awaitNode("#proof-pads");
+        window.press(KeyCode.W);
+        window.awaitText("#pad-title", "B2: gone");
+        window.awaitText("#pad-says", "GND has 9 more pads");
+        window.picture("pads");
+        window.press(KeyCode.DIGIT2);
+        window.awaitText("#pad-note", "B2: Carried");
+        window.awaitText("#pad-title", "C4: lifted");
+        window.awaitText("#pad-says", "CLK ends here");
+        window.press(KeyCode.DIGIT2);
+        window.awaitText("#pad-note", "C4: Open");
+        window.press(KeyCode.ENTER);
+        window.fill("#pad-line", "C4 wire soon");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#pad-note", "says nothing of a pad");
+        window.fill("#pad-line", "C4 wire on mask");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#pad-note", "C4: Good");
+        window.press(KeyCode.ESCAPE);
+        window.mouse("#pad-D1");
+        window.awaitText("#pad-note", "D1: say what is wrong");
+        window.press(KeyCode.ENTER);
+        window.fill("#pad-line", "bridged leak 0.4");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#pad-note", "D1: Short");
+        window.awaitText("#pad-title", "D1: joined to another");
+        window.picture("pads-short");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            List<Kept> pads = ledger.job("SB-0412").records("pad");
+            assertEquals(pads.stream().map(r -> r.text("site")).toList(), List.of("B2", "C4", "D1"));
+            assertEquals(pads.getFirst().text("carries"), "shared");
+            assertEquals(pads.get(1).fields().get("continuity"), true);
         } finally {
             window.open();
         }

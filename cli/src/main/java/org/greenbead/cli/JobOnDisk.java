@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Around;
 import org.greenbead.core.account.RailReferences;
+import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.route.HouseRoute;
@@ -139,6 +140,19 @@ final class JobOnDisk {
             return Optional.of(new DemoWorld(shared.files()).onBoard(job));
         } catch (BadFileException e) {
             return Optional.empty();
+        }
+    }
+
+    /** The bead map that the ledger keeps for the chip in hand; empty without one. */
+    Optional<BeadMap> beadMap(Job job) throws LedgerException, BadFileException {
+        Optional<Board> board = board(job.board());
+        Optional<Ledger> ledger = ledger();
+        if (board.isEmpty() || ledger.isEmpty()) {
+            return Optional.empty();
+        }
+        try (Ledger open = ledger.get()) {
+            String part = board.get().requireChip(job.target()).part();
+            return part.isBlank() ? Optional.empty() : open.beadMaps().find(part);
         }
     }
 

@@ -28,7 +28,7 @@ import picocli.CommandLine.Command;
         BoardCommand.class, BenchCommand.class, CurrentCommand.class,
         LeakCommand.class, TimerCommand.class, StockCommand.class, DecisionCommands.Courses.class,
         DecisionCommands.Evidence.class,
-        DecisionCommands.Proofs.class, RailsCommand.class,
+        DecisionCommands.Proofs.class, RailsCommand.class, PadCommand.class,
         TravelCommand.class, ConfigureCommands.Straps.class, ConfigureCommands.Size.class,
         ConfigureCommands.Dumps.class,
         ConfigureCommands.Lines.class, ConfigureCommands.Code.class,

@@ -220,6 +220,37 @@ public class DecideVerbsTest {
         assertTrue(printed.contains("\"twelve\" is no resistance"), printed);
     }
 
+    /** What a damaged pad carries comes from the map; what was found goes into the job and into its judgement. */
+    @Test
+    public void damagedPadsAreMeasuredAndJudged() throws Exception {
+        String job = file("pads.json");
+        String map = file("pads.csv");
+        Files.writeString(Path.of(map),
+                "site,x_mm,y_mm,diameter_mm,net,critical\nA1,0,1,0.4,GND,\nA2,1,1,0.4,GND,\nB1,0,0,0.4,CLK,\nB2,1,0,0.4,,\n");
+        assertEquals(
+                run("new", "revive", job, "--bench", "quay-1", "--board", "KC-1", "--complaint", "dead",
+                        "--customer", "Ferry Hollin", "--id", "T-8", "--target", "U1", "--title", "camera"),
+                0, printed);
+        assertEquals(run("pad", job), 0, printed);
+        assertTrue(printed.contains("no pad of this job is called damaged"), printed);
+        assertEquals(run("pad", job, "B1", "lifted", "--map", map), 1, printed);
+        assertTrue(printed.contains("unread     B1") && printed.contains("CLK ends here"), printed);
+        assertEquals(run("pad", job, "B1", "off", "--map", map), 1, printed);
+        assertTrue(printed.contains("open       B1"), printed);
+        assertEquals(run("check", job), 1, printed);
+        assertTrue(printed.contains("A pad has lost its net, and nothing else carries it"), printed);
+        assertEquals(run("pad", job, "A2", "missing", "off", "--map", map, "--json", file("out.json")), 1,
+                printed);
+        assertTrue(printed.contains("GND has 1 more pads"), printed);
+        assertTrue(Files.readString(folder.resolve("out.json")).contains("\"carried\""));
+        assertEquals(run("pad", job, "B1", "wire", "on", "mask", "--map", map), 0, printed);
+        assertTrue(printed.contains("nothing is open"), printed);
+        assertEquals(run("pad", job, "Z9", "lifted", "--map", map), 2);
+        assertTrue(printed.contains("the map has no pad \"Z9\""), printed);
+        assertEquals(run("pad", job, "B1", "--map", map), 2);
+        assertTrue(printed.contains("say what was found at B1"), printed);
+    }
+
     /** A job that nobody heated has its report; what is neither a job nor a run is named. */
     @Test
     public void aReportNeedsNoRun() throws Exception {

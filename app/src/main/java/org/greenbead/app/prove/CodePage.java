@@ -13,11 +13,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
-import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Drops;
-import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
@@ -29,7 +27,7 @@ import org.greenbead.core.proof.RailRound;
 import org.greenbead.core.record.Kept;
 
 /** A blink code, counted by following the lamp with the pedal, and looked up in the table that the user keeps of the board. */
-public final class CodePage extends Page {
+public final class CodePage extends Leaf {
     private static final String TYPE = "baseline";
     private static final Duration BEAT = Duration.millis(100);
     private static final double LIT_S = 0.2;
@@ -43,14 +41,13 @@ public final class CodePage extends Page {
     private final BlinkStrip strip = new BlinkStrip(this::tap);
     private final Button keep;
     private final Rows<CodeTable.Meaning> rows;
-    private final VBox page;
-    private final Subscription watching;
     private final Timeline beat = new Timeline();
     private CodeTable table = new CodeTable(List.of());
     private Tapping tapping = Tapping.NONE;
     private boolean kept;
 
     public CodePage(Desk desk, JobModel model, Navigator go) {
+        super(go::proofs, desk.texts().get("code.back"));
         this.desk = desk;
         this.model = model;
         this.go = go;
@@ -75,12 +72,13 @@ public final class CodePage extends Page {
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("code.caps"), "caps"), title, says),
                 "instruction");
-        page = Looks.as(new VBox(head, middle, said, Looks.label(texts.get("code.keys"), "muted", "small")),
+        VBox page = Looks.as(
+                new VBox(head, middle, said, Looks.label(texts.get("code.keys"), "muted", "small")),
                 "page");
+        lay(page);
         Drops.onto(page, this::take);
-        backWord(texts.get("code.back"));
         noteWord(texts.get("code.choose"));
-        watching = model.findingsProperty().subscribe(this::findings);
+        watch(model.findingsProperty().subscribe(this::findings));
         String board = model.job().board();
         desk.io(() -> desk.ledger().tables().codes(board), found -> found.ifPresent(this::known),
                 this::failed);
@@ -137,7 +135,8 @@ public final class CodePage extends Page {
     private void choose() {
         Texts texts = desk.texts();
         desk.picker()
-                .file(page.getScene().getWindow(), texts.get("code.choose"), texts.get("code.kinds"), "*.csv",
+                .file(node().getScene().getWindow(), texts.get("code.choose"), texts.get("code.kinds"),
+                        "*.csv",
                         "*.txt")
                 .ifPresent(this::take);
     }
@@ -235,25 +234,12 @@ public final class CodePage extends Page {
     }
 
     @Override
-    public Region node() {
-        return page;
-    }
-
-    @Override
-    public void back() {
-        go.proofs();
-    }
-
-    @Override
     public void note() {
         choose();
     }
 
     @Override
-    public boolean key(KeyCode code, boolean control) {
-        if (control) {
-            return false;
-        }
+    boolean key(KeyCode code) {
         switch (code) {
             case ENTER -> keep();
             case Z -> anew();
@@ -267,6 +253,6 @@ public final class CodePage extends Page {
     @Override
     public void dispose() {
         beat.stop();
-        watching.unsubscribe();
+        super.dispose();
     }
 }

@@ -72,11 +72,15 @@ public final class ProofPage extends Page {
         rails.setId("proof-rails");
         rails.setMinWidth(Region.USE_PREF_SIZE);
         rails.setOnAction(press -> go.rails());
+        Button pads = Looks.as(new Button(texts.get("proof.pads")), "act", "small");
+        pads.setId("proof-pads");
+        pads.setMinWidth(Region.USE_PREF_SIZE);
+        pads.setOnAction(press -> go.pads());
         Button codes = Looks.as(new Button(texts.get("proof.codes")), "act", "small");
         codes.setId("proof-codes");
         codes.setMinWidth(Region.USE_PREF_SIZE);
         codes.setOnAction(press -> go.codes());
-        var foot = new HBox(12, rails, codes, Looks.label(texts.get("proof.keys"), "muted", "small"));
+        var foot = new HBox(12, rails, pads, codes, Looks.label(texts.get("proof.keys"), "muted", "small"));
         foot.setAlignment(Pos.CENTER_LEFT);
         page = Looks.as(new VBox(head, columns(texts), list, foot), "page");
         backWord(texts.get("book.back"));
@@ -249,6 +253,10 @@ public final class ProofPage extends Page {
     public boolean key(KeyCode code, boolean control) {
         if (!control && code == KeyCode.R) {
             go.rails();
+            return true;
+        }
+        if (!control && code == KeyCode.W) {
+            go.pads();
             return true;
         }
         if (!control && code == KeyCode.L) {

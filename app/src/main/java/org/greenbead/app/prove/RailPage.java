@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
@@ -16,7 +15,6 @@ import org.greenbead.app.look.BoardView;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.picture.BoardPhoto;
 import org.greenbead.app.shell.Desk;
-import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
@@ -32,7 +30,7 @@ import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 
 /** Rails to ground one after the other: the board shows where, the page what a healthy one reads, and each reading is judged as it is typed. */
-public final class RailPage extends Page {
+public final class RailPage extends Leaf {
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -42,8 +40,6 @@ public final class RailPage extends Page {
     private final Line entry;
     private final BoardView view;
     private final Rows<RailRound.Stop> list;
-    private final VBox page;
-    private final Subscription watching;
     private Optional<BoardPhoto> board = Optional.empty();
     private List<Job> ledger = List.of();
     private boolean after;
@@ -52,6 +48,7 @@ public final class RailPage extends Page {
     private Side side = Side.TOP;
 
     public RailPage(Desk desk, JobModel model, Navigator go) {
+        super(go::proofs, desk.texts().get("rail.back"));
         this.desk = desk;
         this.model = model;
         this.go = go;
@@ -83,12 +80,12 @@ public final class RailPage extends Page {
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("rail.caps"), "caps"), title, says,
                 Looks.label(texts.get("rail.caution"), "caution")), "instruction");
-        page = Looks.as(new VBox(head, middle, Looks.label(texts.get("rail.keys"), "muted", "small")),
+        VBox page = Looks.as(new VBox(head, middle, Looks.label(texts.get("rail.keys"), "muted", "small")),
                 "page");
-        backWord(texts.get("rail.back"));
+        lay(page);
         after = RailRound.afterTheWork(model.job());
-        watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
-                model.findingsProperty().subscribe(this::findings));
+        watch(Subscription.combine(model.jobProperty().subscribe(j -> show()),
+                model.findingsProperty().subscribe(this::findings)));
         Job job = model.job();
         desk.io(() -> new Read(BoardPhoto.of(desk.ledger(), job), desk.ledger().jobs()), read -> {
             board = Optional.of(read.board());
@@ -99,13 +96,6 @@ public final class RailPage extends Page {
     }
 
     private record Read(BoardPhoto board, List<Job> jobs) {}
-
-    private static Button tool(String id, String word, Runnable does) {
-        var button = Looks.as(new Button(word), "act", "small");
-        button.setId(id);
-        button.setOnAction(press -> does.run());
-        return button;
-    }
 
     /** From before the work to after it, and back. */
     private void turnRound() {
@@ -268,20 +258,7 @@ public final class RailPage extends Page {
     }
 
     @Override
-    public Region node() {
-        return page;
-    }
-
-    @Override
-    public void back() {
-        go.proofs();
-    }
-
-    @Override
-    public boolean key(KeyCode code, boolean control) {
-        if (control) {
-            return false;
-        }
+    boolean key(KeyCode code) {
         switch (code) {
             case UP, DOWN -> {
                 list.move(code == KeyCode.UP ? -1 : 1);
@@ -295,10 +272,5 @@ public final class RailPage extends Page {
             }
         }
         return true;
-    }
-
-    @Override
-    public void dispose() {
-        watching.unsubscribe();
     }
 }

@@ -14,11 +14,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Drops;
-import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
@@ -29,7 +27,7 @@ import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.record.Kept;
 
 /** The configuration resistors of a board: what is fitted, what that says, and what to take off and to fit for another code. */
-public final class StrapPage extends Page {
+public final class StrapPage extends Leaf {
     private static final String TYPE = "configuration";
     private final Desk desk;
     private final JobModel model;
@@ -40,14 +38,13 @@ public final class StrapPage extends Page {
     private final VBox todo = new VBox(4);
     private final StrapPicture picture;
     private final Rows<Map.Entry<String, String>> codes;
-    private final VBox page;
-    private final Subscription watching;
     private Optional<StrapTable> table = Optional.empty();
     private Set<String> fitted = Set.of();
     private Optional<String> target = Optional.empty();
     private int picked;
 
     public StrapPage(Desk desk, JobModel model, Navigator go) {
+        super(go::courses, desk.texts().get("courses.back"));
         this.desk = desk;
         this.model = model;
         this.go = go;
@@ -76,12 +73,13 @@ public final class StrapPage extends Page {
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("strap.caps"), "caps"), title, says),
                 "instruction");
-        page = Looks.as(new VBox(head, middle, Looks.label(texts.get("strap.legend"), "muted", "small"), said,
-                Looks.label(texts.get("strap.keys"), "muted", "small")), "page");
+        VBox page = Looks
+                .as(new VBox(head, middle, Looks.label(texts.get("strap.legend"), "muted", "small"), said,
+                        Looks.label(texts.get("strap.keys"), "muted", "small")), "page");
+        lay(page);
         Drops.onto(page, this::take);
-        backWord(texts.get("courses.back"));
         noteWord(texts.get("strap.choose"));
-        watching = model.findingsProperty().subscribe(this::findings);
+        watch(model.findingsProperty().subscribe(this::findings));
         String board = model.job().board();
         desk.io(() -> desk.ledger().tables().straps(board), this::read, this::failed);
         show();
@@ -111,7 +109,7 @@ public final class StrapPage extends Page {
 
     private void choose() {
         Texts texts = desk.texts();
-        desk.picker().file(page.getScene().getWindow(), texts.get("strap.choose"), texts.get("strap.kinds"),
+        desk.picker().file(node().getScene().getWindow(), texts.get("strap.choose"), texts.get("strap.kinds"),
                 "*.csv", "*.txt").ifPresent(this::take);
     }
 
@@ -228,23 +226,13 @@ public final class StrapPage extends Page {
     }
 
     @Override
-    public Region node() {
-        return page;
-    }
-
-    @Override
-    public void back() {
-        go.courses();
-    }
-
-    @Override
     public void note() {
         choose();
     }
 
     @Override
-    public boolean key(KeyCode code, boolean control) {
-        if (control || table.isEmpty()) {
+    boolean key(KeyCode code) {
+        if (table.isEmpty()) {
             return false;
         }
         StrapTable t = table.get();
@@ -267,10 +255,5 @@ public final class StrapPage extends Page {
         }
         show();
         return true;
-    }
-
-    @Override
-    public void dispose() {
-        watching.unsubscribe();
     }
 }

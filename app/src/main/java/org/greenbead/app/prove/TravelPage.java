@@ -14,11 +14,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Drops;
-import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
@@ -33,7 +31,7 @@ import org.greenbead.core.travel.TravelSet;
 import org.greenbead.core.travel.TravelTable;
 
 /** Which chips have to move with the data, from a table with its source: two boards, the order of lifts and seats, and whether the donor fits. */
-public final class TravelPage extends Page {
+public final class TravelPage extends Leaf {
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -45,8 +43,6 @@ public final class TravelPage extends Page {
     private final Label order = Looks.label("", "text-ink", "small");
     private final TravelBoards boards;
     private final Rows<TravelTable.Row> rows;
-    private final VBox page;
-    private final Subscription watching;
     private Optional<TravelTable> table = Optional.empty();
     private Optional<Board> board = Optional.empty();
     private Optional<TravelSet> set = Optional.empty();
@@ -54,6 +50,7 @@ public final class TravelPage extends Page {
     private boolean choice;
 
     public TravelPage(Desk desk, JobModel model, Navigator go) {
+        super(go::courses, desk.texts().get("courses.back"));
         this.desk = desk;
         this.model = model;
         this.go = go;
@@ -83,13 +80,13 @@ public final class TravelPage extends Page {
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("travel.caps"), "caps"), title, says),
                 "instruction");
-        page = Looks
+        VBox page = Looks
                 .as(new VBox(head, middle, Looks.label(texts.get("travel.legend"), "muted", "small"), said,
                         Looks.label(texts.get("travel.keys"), "muted", "small")), "page");
+        lay(page);
         Drops.onto(page, this::take);
-        backWord(texts.get("courses.back"));
         noteWord(texts.get("travel.choose"));
-        watching = model.findingsProperty().subscribe(this::findings);
+        watch(model.findingsProperty().subscribe(this::findings));
         String on = model.job().board();
         desk.io(() -> new Read(desk.ledger().tables().travel(),
                 desk.ledger().boards().stream().filter(b -> b.id().equals(on)).findFirst()), read -> {
@@ -119,8 +116,10 @@ public final class TravelPage extends Page {
 
     private void choose() {
         Texts texts = desk.texts();
-        desk.picker().file(page.getScene().getWindow(), texts.get("travel.choose"), texts.get("travel.kinds"),
-                "*.csv", "*.txt").ifPresent(this::take);
+        desk.picker()
+                .file(node().getScene().getWindow(), texts.get("travel.choose"), texts.get("travel.kinds"),
+                        "*.csv", "*.txt")
+                .ifPresent(this::take);
     }
 
     private void toggle(String chip) {
@@ -259,25 +258,12 @@ public final class TravelPage extends Page {
     }
 
     @Override
-    public Region node() {
-        return page;
-    }
-
-    @Override
-    public void back() {
-        go.courses();
-    }
-
-    @Override
     public void note() {
         choose();
     }
 
     @Override
-    public boolean key(KeyCode code, boolean control) {
-        if (control) {
-            return false;
-        }
+    boolean key(KeyCode code) {
         switch (code) {
             case UP -> rows.move(-1);
             case DOWN -> rows.move(1);
@@ -289,10 +275,5 @@ public final class TravelPage extends Page {
             }
         }
         return true;
-    }
-
-    @Override
-    public void dispose() {
-        watching.unsubscribe();
     }
 }

@@ -39,6 +39,7 @@ import org.greenbead.app.picture.PicturePage;
 import org.greenbead.app.prove.CodePage;
 import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
+import org.greenbead.app.prove.PadPage;
 import org.greenbead.app.prove.ProofPage;
 import org.greenbead.app.prove.RailPage;
 import org.greenbead.app.prove.ReportPage;
@@ -743,6 +744,13 @@ public final class Workshop implements Navigator {
     public void rails() {
         if (!current.isEmpty()) {
             show(new RailPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void pads() {
+        if (!current.isEmpty()) {
+            show(new PadPage(desk, model(), this), "", Optional.empty());
         }
     }
 

@@ -106,6 +106,9 @@ public interface Navigator {
     /** Its rails to ground, one after the other. */
     void rails();
 
+    /** Damaged pads, one after the other. */
+    void pads();
+
     /** What its lamp blinks. */
     void codes();
 

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.travel.DonorFit;
@@ -104,6 +105,21 @@ final class Counted {
             tree.putIfAbsent("pads.loose_count", (double) loose.size());
             tree.putIfAbsent("pads.loose_mapped", loose.stream().allMatch(s -> s.get("net") != null));
         }
+        if (!pads.isEmpty()) {
+            measured(pads.stream().map(RecordFacts::pad).toList());
+        }
+    }
+
+    /** What a meter said of damaged pads, and of which it was not asked. */
+    private void measured(List<Pad> pads) {
+        tree.from(Origin.Source.COMPUTED, "records of pads");
+        Map<String, Pad.Verdict> of = Map.of("open", Pad.Verdict.OPEN, "unread", Pad.Verdict.UNREAD, "short",
+                Pad.Verdict.SHORTED, "leak", Pad.Verdict.LEAKS, "uncovered", Pad.Verdict.UNCOVERED);
+        of.forEach((word, verdict) -> {
+            List<String> sites = pads.stream().filter(p -> p.verdict() == verdict).map(Pad::site).toList();
+            tree.put("pads." + word + "_count", (double) sites.size());
+            tree.put("pads." + word + "_sites", sites.isEmpty() ? null : String.join(", ", sites));
+        });
     }
 
     /** The last two photos that were laid over one another; what they show as gone is answered by records of small parts. */

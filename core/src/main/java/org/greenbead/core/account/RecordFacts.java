@@ -1,8 +1,11 @@
 package org.greenbead.core.account;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.OptionalDouble;
 import java.util.Set;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordType;
@@ -74,6 +77,21 @@ public final class RecordFacts {
     public static Rails.Rail rail(Kept r) {
         return new Rails.Rail(r.text("name"), r.number("ohm"), r.number("lead_ohm"),
                 r.number("reference_ohm"));
+    }
+
+    /** A pad as a job's record of it says. */
+    public static Pad pad(Kept r) {
+        double leak = r.number("leak_ohm");
+        return new Pad(r.text("site"), word(Pad.Damage.class, r.text("kind"), Pad.Damage.NONE),
+                word(Pad.Carries.class, r.text("carries"), Pad.Carries.UNKNOWN),
+                r.noted("continuity").map(c -> r.yes("continuity")),
+                Double.isFinite(leak) ? OptionalDouble.of(leak) : OptionalDouble.empty(),
+                !r.text("bond").isBlank(), !r.text("mask").isBlank() && !r.text("cure").isBlank());
+    }
+
+    private static <E extends Enum<E>> E word(Class<E> type, String word, E otherwise) {
+        return Arrays.stream(type.getEnumConstants()).filter(e -> e.name().equalsIgnoreCase(word)).findFirst()
+                .orElse(otherwise);
     }
 
     static List<Kept> of(List<Kept> records, String type) {

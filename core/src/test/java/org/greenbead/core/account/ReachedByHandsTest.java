@@ -124,6 +124,15 @@ public class ReachedByHandsTest {
                 "curve taken=after outcome=alike");
         reckoned("prove.unplugged-not-tried", "connector id=J4 undone=yes;disclosure done=balls",
                 "connector id=J4 undone=yes;tested what=loom_on_J4 result=pass;disclosure done=balls");
+        reckoned("clean.pad-without-contact", "pad site=C4 kind=lifted carries=only continuity=no",
+                "pad site=C4 kind=lifted carries=only continuity=yes");
+        reckoned("clean.pads-shorted", "pad site=B2 kind=bridged leak_ohm=0.3",
+                "pad site=B2 kind=bridged leak_ohm=40000");
+        reckoned("clean.pads-not-measured", "pad site=C4 kind=missing carries=only net=CLK",
+                "pad site=C4 kind=missing carries=only net=CLK continuity=yes bond=wire");
+        reckoned("clean.pads-leak", "pad site=B2 leak_ohm=40000", "pad site=B2 leak_ohm=4000000");
+        reckoned("clean.bond-not-covered", "pad site=C4 kind=lifted net=CLK continuity=yes bond=wire",
+                "pad site=C4 kind=lifted net=CLK continuity=yes bond=wire mask=green cure=lamp");
         reckoned("prove.rail-short-after-work", "rail name=a ohm=14 after_ohm=0.1",
                 "rail name=a ohm=14 after_ohm=14");
         reckoned("prove.rail-moved-by-work", "rail name=a ohm=14 after_ohm=17",
