@@ -9,7 +9,7 @@ import org.greenbead.core.bead.Site;
 /** Which of the specks between the balls are balls, by a learned judge of its own. */
 final class StrayJudge {
     /** Strays among the specks the net was trained on, and among those of a chip as it comes from the bench. */
-    private static final double TRAINED = 0.12;
+    private static final double TRAINED = 0.163;
     private static final double USUAL = 0.015;
     private static final double PRIOR = Math.log(TRAINED / (1 - TRAINED)) - Math.log(USUAL / (1 - USUAL));
     private static final double BELIEVED = 0.5;
