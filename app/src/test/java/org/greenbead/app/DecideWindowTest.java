@@ -151,8 +151,12 @@ public class DecideWindowTest extends DemoWindow {
             int n = 0;
             for (Job job : ledger.jobs()) {
                 if (++n % 3 != 0) {
+                    Job costed = n > 2
+                            ? job.with(new Kept("cost-91", "cost", AT, "technician A",
+                                    Map.of("attended_min", 30.0 * n, "material", 2.5)))
+                            : job;
                     ledger.save(
-                            job.with(new Kept("tested-91", "tested", AT,
+                            costed.with(new Kept("tested-91", "tested", AT,
                                     n % 2 == 0 ? "technician A" : "technician B",
                                     Map.of("what", job.records("symptom").getFirst().text("words"), "result",
                                             n == 2 ? "fail" : "pass"))),
@@ -169,6 +173,7 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#odds-title", "3 of 4 jobs succeeded, by kind of job");
         window.awaitNode("#odds-revive");
         window.awaitText("#odds-looked", "2 jobs have no result yet. 2 groups, pairs compared: 1");
+        window.await("what jobs took", () -> says("by hand") && says("material 2.50"));
         window.picture("odds");
         window.press(KeyCode.DIGIT6);
         window.awaitText("#odds-title", "by person");
@@ -472,12 +477,20 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.SPACE);
         window.awaitText("#code-note", "Kept: 3-1, service sheet 4");
         window.awaitText("#pedal-word", "Back to the proofs");
+        window.press(KeyCode.SPACE);
+        window.await("the code on the wall of proofs",
+                () -> says("a code that nobody noted before the work"));
+        window.press(KeyCode.L);
+        window.awaitText("#code-title", "Tap with the lamp");
+        window.press(KeyCode.DIGIT0);
+        window.awaitText("#code-note", "it gives no code after the work");
         window.press(KeyCode.Z, KeyCode.SPACE, KeyCode.SPACE, KeyCode.ENTER);
-        window.awaitText("#code-note", "came in with code 3-1; that stays");
+        window.awaitText("#code-note", "Kept: 2");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
             Kept baseline = ledger.job("SB-0412").records("baseline").getFirst();
-            assertEquals(baseline.text("codes"), "3-1");
+            assertEquals(baseline.text("codes"), "", "what it came in with nobody counted");
+            assertEquals(baseline.text("codes_after"), "2", "the last count");
             assertEquals(baseline.text("code_provenance"), "service sheet 4");
             assertEquals(ledger.job("SB-0412").records("baseline").size(), 1,
                     "the record of the intake is written on");

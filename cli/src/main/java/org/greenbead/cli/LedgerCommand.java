@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import org.greenbead.core.odds.Effort;
 import org.greenbead.core.odds.Odds;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.quantity.Quantity;
@@ -27,7 +28,7 @@ import picocli.CommandLine.Spec;
 /** What the ledger holds. */
 @Command(name = "ledger", mixinStandardHelpOptions = true, description = "Lists jobs and runs, or shows one.", subcommands = {
         LedgerCommand.ListAll.class, LedgerCommand.Show.class, LedgerCommand.Bin.class,
-        LedgerCommand.TakeBack.class, LedgerCommand.OddsOf.class})
+        LedgerCommand.TakeBack.class, LedgerCommand.OddsOf.class, LedgerCommand.EffortOf.class})
 final class LedgerCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -97,6 +98,37 @@ final class LedgerCommand implements Runnable {
             }
             say(String.format(Locale.ROOT, "%d %s without a result, which say nothing", table.untold(),
                     table.untold() == 1 ? "job" : "jobs"));
+        }
+    }
+
+    /** What jobs took. */
+    @Command(name = "effort", mixinStandardHelpOptions = true, description = "Time by hand and unattended, material and parts that jobs took by what was noted: the middle, and half of the jobs between two values.")
+    static final class EffortOf extends LedgerVerb {
+        @Option(names = "--by", defaultValue = "kind", description = "${COMPLETION-CANDIDATES} (default ${DEFAULT-VALUE}).")
+        private Outcomes.By by;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Effort effort = Effort.by(by, ledger.jobs(), ZoneId.systemDefault());
+            for (Effort.Group g : effort.groups()) {
+                say(String.format(Locale.ROOT,
+                        "%-28s %d %s: by hand %s; unattended %s; material %s; parts %s",
+                        g.name().isEmpty() ? "not noted" : g.name(), g.jobs(), g.jobs() == 1 ? "job" : "jobs",
+                        said(g.attendedMin(), "%.0f", " min"), said(g.unattendedMin(), "%.0f", " min"),
+                        said(g.material(), "%.2f", ""), said(g.parts(), "%.2f", "")));
+            }
+            say(String.format(Locale.ROOT, "%d %s without a note of their cost", effort.silent(),
+                    effort.silent() == 1 ? "job" : "jobs"));
+        }
+
+        private static String said(Effort.Spread s, String number, String unit) {
+            return s.of() == 0
+                    ? "not noted"
+                    : String.format(Locale.ROOT, number, s.middle()) + unit + (s.of() < 2
+                            ? ""
+                            : String.format(Locale.ROOT, " (" + number + " to " + number + ", %d)", s.low(),
+                                    s.high(),
+                                    s.of()));
         }
     }
 

@@ -151,5 +151,10 @@ public class CurrentVerbsTest extends InFolder {
                         && out.contains("1 job without a result"),
                 out);
         assertEquals(run("ledger", "odds", "--by", "moon"), 2, out);
+        assertEquals(run("note", "J-0001", "cost", "attended_min=40", "material=3.5"), 0, out + err);
+        assertEquals(run("note", "J-0002", "cost", "attended_min=80"), 0, out + err);
+        assertEquals(run("ledger", "effort", "--by", "bench"), 0, err);
+        assertTrue(out.contains("2 jobs: by hand 60 min (50 to 70, 2)") && out.contains("material 3.50;")
+                && out.contains("unattended not noted") && out.contains("2 jobs without a note"), out);
     }
 }

@@ -1,9 +1,12 @@
 package org.greenbead.app.ledger;
 
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
@@ -21,8 +24,10 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.odds.Effort;
 import org.greenbead.core.odds.Odds;
 import org.greenbead.core.odds.Outcomes;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.route.Job;
 
 /** What became of the jobs of this bench, put together by one thing at a time, each with how much so few tries say. */
@@ -32,12 +37,28 @@ public final class OddsPage extends Page {
     private final Label title = Looks.label("", "now");
     private final Label looked = Looks.label("", "muted");
     private final FlowPane ways = new FlowPane(8, 6);
-    private final Rows<Outcomes.Group> list;
+    private final Rows<Line> list;
     private final VBox page;
     private Outcomes.By by = Outcomes.By.KIND;
     private Optional<List<Job>> jobs = Optional.empty();
-    private Optional<Outcomes.Table> table = Optional.empty();
+    private Optional<Counted> table = Optional.empty();
     private int turn;
+
+    /** What is told of one group: how its jobs came out, what they took, or both. */
+    private record Line(String name, Optional<Odds> odds, Optional<Effort.Group> took) {}
+
+    private record Counted(Outcomes.Table outcomes, Effort effort) {
+        List<Line> lines() {
+            Map<String, Effort.Group> took = effort.groups().stream()
+                    .collect(Collectors.toMap(Effort.Group::name, g -> g));
+            var lines = new ArrayList<Line>();
+            outcomes.groups().forEach(g -> lines.add(new Line(g.name(), Optional.of(g.odds()),
+                    Optional.ofNullable(took.remove(g.name())))));
+            effort.groups().stream().filter(g -> took.containsKey(g.name()))
+                    .forEach(g -> lines.add(new Line(g.name(), Optional.empty(), Optional.of(g))));
+            return lines;
+        }
+    }
 
     public OddsPage(Desk desk, Navigator go) {
         this.desk = desk;
@@ -66,12 +87,13 @@ public final class OddsPage extends Page {
         int mine = ++turn;
         Outcomes.By wanted = by;
         jobs.ifPresent(
-                all -> desk.compute(() -> Outcomes.by(wanted, all, ZoneId.systemDefault()), counted -> {
-                    if (mine == turn) {
-                        table = Optional.of(counted);
-                        show();
-                    }
-                }));
+                all -> desk.compute(() -> new Counted(Outcomes.by(wanted, all, ZoneId.systemDefault()),
+                        Effort.by(wanted, all, ZoneId.systemDefault())), counted -> {
+                            if (mine == turn) {
+                                table = Optional.of(counted);
+                                show();
+                            }
+                        }));
     }
 
     private void choose(int step) {
@@ -91,20 +113,20 @@ public final class OddsPage extends Page {
             chip.setOnMouseClicked(press -> choose(way.ordinal() - by.ordinal()));
             ways.getChildren().add(chip);
         }
-        if (table.isEmpty() || table.get().by() != by) {
+        if (table.isEmpty() || table.get().outcomes().by() != by) {
             title.setText(texts.get("odds.counting"));
             looked.setText("");
             list.show(List.of());
             return;
         }
-        Outcomes.Table t = table.get();
+        Outcomes.Table t = table.get().outcomes();
         int told = t.groups().stream().mapToInt(g -> g.odds().tries()).sum();
         int good = t.groups().stream().mapToInt(g -> g.odds().good()).sum();
         title.setText(told == 0 ? texts.get("odds.none") : texts.get("odds.title", good, told, word(by)));
         looked.setText(told == 0
                 ? texts.get("odds.none.so", t.untold())
                 : texts.get("odds.looked", t.untold(), t.groups().size(), t.pairs()));
-        list.show(t.groups());
+        list.show(table.get().lines());
     }
 
     private String word(Outcomes.By way) {
@@ -120,7 +142,7 @@ public final class OddsPage extends Page {
         };
     }
 
-    private Region row(Outcomes.Group g) {
+    private Region row(Line g) {
         Texts texts = desk.texts();
         String named = by == Outcomes.By.KIND && texts.words().has("kind." + g.name())
                 ? texts.say("kind." + g.name())
@@ -128,19 +150,44 @@ public final class OddsPage extends Page {
         Label name = Looks.label(named, "text-ink", "strong");
         name.setPrefWidth(200);
         name.setMinWidth(120);
-        Odds odds = g.odds();
-        Label count = Looks.label(texts.get("odds.count", odds.good(), odds.tries()), "text-ink");
-        count.setPrefWidth(80);
-        count.setMinWidth(70);
-        var strip = new OddsStrip(odds);
-        HBox.setHgrow(strip, Priority.ALWAYS);
-        Label says = Looks.label(texts.get("odds.says", percent(odds.chance()), percent(odds.quantile(0.05)),
-                percent(odds.quantile(0.95))), "text-ink", "small");
-        says.setPrefWidth(170);
-        says.setMinWidth(120);
-        var row = new HBox(12, name, count, strip, says);
+        var row = new HBox(12, name);
         row.setAlignment(Pos.CENTER_LEFT);
-        return row;
+        g.odds().ifPresentOrElse(odds -> {
+            Label count = Looks.label(texts.get("odds.count", odds.good(), odds.tries()), "text-ink");
+            count.setPrefWidth(80);
+            count.setMinWidth(70);
+            var strip = new OddsStrip(odds);
+            HBox.setHgrow(strip, Priority.ALWAYS);
+            Label says = Looks.label(
+                    texts.get("odds.says", percent(odds.chance()), percent(odds.quantile(0.05)),
+                            percent(odds.quantile(0.95))),
+                    "text-ink", "small");
+            says.setPrefWidth(170);
+            says.setMinWidth(120);
+            row.getChildren().addAll(count, strip, says);
+        }, () -> row.getChildren().add(Looks.label(texts.get("odds.untold"), "muted", "small")));
+        return g.took().isEmpty() ? row : new VBox(3, row, Looks.label(took(g.took().get()), "muted"));
+    }
+
+    /** "by hand 65 min (50 to 90) · unattended 40 min · material 4.20", what is not noted left out. */
+    private String took(Effort.Group g) {
+        Texts texts = desk.texts();
+        var parts = new ArrayList<String>();
+        add(parts, "odds.hand", g.attendedMin(), "%.0f");
+        add(parts, "odds.alone", g.unattendedMin(), "%.0f");
+        add(parts, "odds.material", g.material(), "%.2f");
+        add(parts, "odds.parts", g.parts(), "%.2f");
+        return texts.get("odds.took", g.jobs(), String.join(" \u00b7 ", parts));
+    }
+
+    private void add(List<String> parts, String key, Effort.Spread s, String number) {
+        if (s.of() > 0) {
+            String middle = String.format(Locale.ROOT, number, s.middle());
+            parts.add(desk.texts().words().say(key, new Quantity.Name(s.of() < 2
+                    ? middle
+                    : desk.texts().get("odds.between", middle, String.format(Locale.ROOT, number, s.low()),
+                            String.format(Locale.ROOT, number, s.high())))));
+        }
     }
 
     private static String percent(double part) {

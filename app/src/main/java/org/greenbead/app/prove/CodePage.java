@@ -21,6 +21,7 @@ import org.greenbead.app.shell.Rows;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.account.BlinkCodes;
 import org.greenbead.core.lines.CodeTable;
 import org.greenbead.core.lines.Tapping;
 import org.greenbead.core.proof.RailRound;
@@ -45,19 +46,22 @@ public final class CodePage extends Leaf {
     private CodeTable table = new CodeTable(List.of());
     private Tapping tapping = Tapping.NONE;
     private boolean kept;
+    private final boolean after;
 
     public CodePage(Desk desk, JobModel model, Navigator go) {
         super(go::proofs, desk.texts().get("code.back"));
         this.desk = desk;
         this.model = model;
         this.go = go;
+        after = RailRound.afterTheWork(model.job());
         Texts texts = desk.texts();
         title.setId("code-title");
         says.setId("code-says");
         meaning.setId("code-meaning");
         said.setId("code-note");
         keep = button("code-keep", texts.get("code.keep.key"), this::keep);
-        var acts = new HBox(8, keep, button("code-again", texts.get("code.again"), this::anew));
+        var acts = new HBox(8, keep, button("code-silent", texts.get("code.silent"), this::silent),
+                button("code-again", texts.get("code.again"), this::anew));
         var lamp = Looks.as(new VBox(10, strip, meaning, acts), "card");
         VBox.setVgrow(strip, Priority.ALWAYS);
         HBox.setHgrow(lamp, Priority.ALWAYS);
@@ -179,7 +183,8 @@ public final class CodePage extends Leaf {
         if (kept) {
             pedal(new Pedal(texts.get("code.done"), texts.get("code.done.so"), true, go::proofs));
         } else if (over && !tapping.differs()) {
-            pedal(Pedal.stating(texts.get("code.keep", table.read(tapping).code()), texts.get("code.keep.so"),
+            pedal(Pedal.stating(texts.get("code.keep", table.read(tapping).code()),
+                    texts.get(after ? "code.keep.after" : "code.keep.so"),
                     this::keep));
         } else {
             pedal(new Pedal(texts.get("code.tap"), texts.get("code.tap.so"), true, this::tap));
@@ -196,27 +201,36 @@ public final class CodePage extends Leaf {
         };
     }
 
-    /** With the unit as it came in: what was counted, and who says what it means. */
     private void keep() {
-        if (keep.isDisabled()) {
-            return;
+        if (!keep.isDisabled()) {
+            CodeTable.Reading reading = table.read(tapping);
+            keep(reading.code(), reading.provenance());
         }
-        CodeTable.Reading reading = table.read(tapping);
+    }
+
+    /** No blink at all is a reading too, and another one than none that was taken. */
+    private void silent() {
+        tapping = Tapping.NONE;
+        keep(BlinkCodes.NONE, "");
+    }
+
+    /** With the unit as it came in, or once the chip was lifted as it is now; who says what a code means stands beside it. */
+    private void keep(String code, String provenance) {
         Kept record = model.job().records(TYPE).stream().reduce((a, b) -> b)
                 .orElseGet(() -> model.fresh(TYPE));
-        String before = record.text("codes");
-        if (RailRound.afterTheWork(model.job()) && !before.isBlank() && !before.equals(reading.code())) {
-            said.setText(desk.texts().get("code.intake", before, reading.code()));
-            return;
-        }
         String author = desk.settings().technician().get();
-        record = record.with("codes", reading.code(), desk.clock().instant(), author)
-                .with("code_provenance", reading.provenance(), desk.clock().instant(), author);
+        record = record.with(after ? "codes_after" : "codes", code, desk.clock().instant(), author);
+        if (!provenance.isEmpty() || !after) {
+            record = record.with("code_provenance", provenance, desk.clock().instant(), author);
+        }
         kept = true;
         model.note(record);
-        said.setText(reading.provenance().isEmpty()
-                ? desk.texts().get("code.kept", reading.code())
-                : desk.texts().get("code.kept.sourced", reading.code(), reading.provenance()));
+        Texts texts = desk.texts();
+        said.setText(code.equals(BlinkCodes.NONE)
+                ? texts.get(after ? "code.silent.after" : "code.silent.before")
+                : provenance.isEmpty()
+                        ? texts.get("code.kept", code)
+                        : texts.get("code.kept.sourced", code, provenance));
         show();
     }
 
@@ -242,6 +256,7 @@ public final class CodePage extends Leaf {
     boolean key(KeyCode code) {
         switch (code) {
             case ENTER -> keep();
+            case DIGIT0, NUMPAD0 -> silent();
             case Z -> anew();
             default -> {
                 return false;

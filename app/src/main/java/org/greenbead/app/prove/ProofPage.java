@@ -159,6 +159,7 @@ public final class ProofPage extends Page {
             case COMPLAINT, FUNCTION, UNPLUGGED -> "tested";
             case RAIL -> "rail";
             case CURVE -> "curve";
+            case CODE -> "baseline";
             case LEAK -> "leak";
         };
     }
@@ -171,6 +172,8 @@ public final class ProofPage extends Page {
                 .reduce((a, b) -> b);
         if (bead.isEmpty()) {
             desk.trouble(desk.texts().get("proof.nowhere"));
+        } else if (proof.kind() == ProofWall.Kind.CODE) {
+            go.codes();
         } else if (proof.kind() == ProofWall.Kind.CURVE) {
             go.curve(bead.get());
         } else {

@@ -288,10 +288,15 @@ final class Counted {
                 evidence.add("current");
                 tree.putIfAbsent("curve.single_value", peak != settled);
             }
-            if (!baseline.text("codes").isEmpty()) {
+            if (!baseline.text("codes").isEmpty() && !baseline.text("codes").equals(BlinkCodes.NONE)) {
                 evidence.add("code");
             }
         }
+        BlinkCodes codes = BlinkCodes.of(baselines);
+        codes.stands().ifPresent(stands -> {
+            tree.put("diagnosis.code_stands", stands);
+            tree.put("diagnosis.code_after", codes.after().orElseThrow());
+        });
         List<Kept> curves = of("curve").stream().filter(c -> c.text("taken").equals("before")).toList();
         if (!curves.isEmpty()) {
             evidence.add("curve");

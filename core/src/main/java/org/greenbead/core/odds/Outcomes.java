@@ -75,7 +75,8 @@ public final class Outcomes {
         return new Table(by, List.copyOf(groups), untold);
     }
 
-    private static Function<Job, String> name(By by, ZoneId zone) {
+    /** What a job is called in such a grouping; empty where that is not noted. */
+    static Function<Job, String> name(By by, ZoneId zone) {
         return switch (by) {
             case KIND -> j -> j.facts().at("job.kind").map(String::valueOf).orElse("");
             case BOARD -> Job::board;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.greenbead.core.account.BlinkCodes;
 import org.greenbead.core.account.LeakRecords;
 import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.account.RecordFacts;
@@ -23,7 +24,7 @@ import org.greenbead.core.route.Job;
 public final class ProofWall {
     /** What kind of thing is shown. */
     public enum Kind {
-        COMPLAINT, RAIL, CURVE, LEAK, FUNCTION, UNPLUGGED
+        COMPLAINT, RAIL, CURVE, CODE, LEAK, FUNCTION, UNPLUGGED
     }
 
     /** What it says. */
@@ -68,6 +69,7 @@ public final class ProofWall {
         }
         job.records("rail").forEach(r -> wall.rail(r, healthy));
         wall.curve(job.records("curve"));
+        wall.codes(job.records("baseline"));
         wall.leak(job.records("leak"));
         for (Kept pulled : job.records("connector")) {
             String id = pulled.text("id");
@@ -226,6 +228,25 @@ public final class ProofWall {
                     new Quantity.Word("curvehow." + c.text("how")));
         }
         return outcome.isEmpty() ? "" : words.say("curveoutcome." + outcome);
+    }
+
+    /** A lamp that gives no code shows only that: whether the unit works is said by what was tried. */
+    private void codes(List<Kept> baselines) {
+        BlinkCodes codes = BlinkCodes.of(baselines);
+        if (codes.before().isEmpty() && codes.after().isEmpty()) {
+            return;
+        }
+        State state = switch (codes.change()) {
+            case NOT_AGAIN, STILL_NONE -> State.OPEN;
+            case GONE -> State.HOLDS;
+            case SAME, OTHER, NEW -> State.FAILS;
+        };
+        add(Kind.CODE, words.say("proof.code"), shown(codes.before()), shown(codes.after()), state,
+                words.say("proof.code." + codes.change().name().toLowerCase(Locale.ROOT)));
+    }
+
+    private String shown(Optional<String> code) {
+        return code.map(c -> c.equals(BlinkCodes.NONE) ? words.say("proof.code.none") : c).orElse("");
     }
 
     private void leak(List<Kept> holds) {

@@ -124,6 +124,8 @@ public class ReachedByHandsTest {
                 "curve taken=after outcome=alike");
         reckoned("prove.unplugged-not-tried", "connector id=J4 undone=yes;disclosure done=balls",
                 "connector id=J4 undone=yes;tested what=loom_on_J4 result=pass;disclosure done=balls");
+        reckoned("prove.code-stands", "baseline codes=3-1 codes_after=3-1",
+                "baseline codes=3-1 codes_after=none");
         reckoned("clean.pad-without-contact", "pad site=C4 kind=lifted carries=only continuity=no",
                 "pad site=C4 kind=lifted carries=only continuity=yes");
         reckoned("clean.pads-shorted", "pad site=B2 kind=bridged leak_ohm=0.3",

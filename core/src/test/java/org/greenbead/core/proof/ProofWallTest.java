@@ -16,6 +16,7 @@ import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.World;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class ProofWallTest {
@@ -38,6 +39,28 @@ public class ProofWallTest {
         List<ProofWall.Proof> all = ProofWall.of(job, healthy, WORDS);
         assertEquals(all.size(), 1, all.toString());
         return all.getFirst();
+    }
+
+    @DataProvider
+    Object[][] codes() {
+        return new Object[][]{{"3-1", "", ProofWall.State.OPEN, "not again"},
+                {"3-1", "none", ProofWall.State.HOLDS, "is gone"},
+                {"E4", "e4", ProofWall.State.FAILS, "it came in with"},
+                {"3-1", "2", ProofWall.State.FAILS, "another code"},
+                {"none", "2", ProofWall.State.FAILS, "nobody noted before"},
+                {"", "2", ProofWall.State.FAILS, "nobody noted before"},
+                {"none", "None", ProofWall.State.OPEN, "gives none"},
+                {"", "none", ProofWall.State.OPEN, "gives none"}};
+    }
+
+    /** A code that stands fails, whatever it was before; one that is gone holds; a lamp that never blinked proves nothing. */
+    @Test(dataProvider = "codes")
+    public void aCodeIsCountedBeforeAndAfter(String before, String after, ProofWall.State state, String why) {
+        ProofWall.Proof proof = only(note(job(), "baseline", "codes", before, "codes_after", after),
+                Map.of());
+        assertEquals(proof.kind(), ProofWall.Kind.CODE);
+        assertEquals(proof.state(), state);
+        assertTrue(proof.why().contains(why), proof.why());
     }
 
     @Test
