@@ -21,7 +21,7 @@ import picocli.CommandLine.Command;
         NoteCommand.class,
         WorkCommands.Tick.class, WorkCommands.Way.class, WorkCommands.Steps.class,
         WorkCommands.AccountOf.class,
-        BundleCommands.Pack.class, BundleCommands.Import.class, ChipCommands.Chips.class,
+        BundleCommands.Pack.class, BundleCommands.Import.class, ChipCommands.Chips.class, ChipCommand.class,
         ChipCommands.Labels.class, TradeCommands.Jobs.class, TradeCommands.PlanOverview.class,
         TradeCommands.Mix.class, TradeCommands.Bake.class, TradeCommands.Place.class,
         TradeCommands.Square.class, TradeCommands.Records.class, TradeCommands.Ways.class,

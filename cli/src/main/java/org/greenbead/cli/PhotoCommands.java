@@ -85,6 +85,9 @@ final class PhotoCommands {
             out().printf(Locale.ROOT, "turned by %.0f°, tilted by %.0f°; %s%n", report.turnDeg(),
                     report.tiltDeg(),
                     words().say("beadmark." + small(report.mark())));
+            out().printf(Locale.ROOT,
+                    "heights differ by %.3f ± %.3f mm by diameters alone; a bent body is not seen%n",
+                    report.verdict().coplanarityMm(), report.verdict().coplanaritySdMm());
             report.doubt().ifPresent(d -> out().println(words().say(d)));
             out().printf(Locale.ROOT, "%s (%.2f s)%n",
                     words().say("beadact." + small(report.verdict().act())), seconds);

@@ -4,9 +4,12 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Optional;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.chip.StockChip;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -33,6 +36,64 @@ public class OwnWorldTest extends InFolder {
         Board read = new OpenFiles().parse(out, "shown", Format.BOARD, Board.class);
         assertEquals(read.requireChip("U1").joint().pitchMm(), 0.8, 1e-12);
         assertEquals(read.assumed(), List.of("copper", "U1.package", "U1.life", "U1.alloy"));
+    }
+
+    /** A chip has a label of its own and a life that only grows; what is called good or bad needs a proof, and what is gone keeps its label. */
+    @Test
+    public void aChipIsMadeKnownMovedAndGone() throws Exception {
+        assertEquals(run("chip", "list"), 0, err);
+        assertTrue(out.contains("no chip yet"), out);
+        assertEquals(run("chip", "new", "K-41", "--pads", "400", "--side", "15", "--alloy", "sac305", "--at",
+                "drawer 3", "--from", "Ferry Hollin"), 0, err);
+        assertTrue(out.contains("GB-0001-") && out.contains("drawer") && out.contains("SAC305"), out);
+        String label = out.substring(0, 9);
+        assertEquals(run("chip", "new", "K-41"), 0, err);
+        assertTrue(out.contains("looks like " + label), out);
+        assertEquals(run("chip", "set", label, "--good", ""), 2);
+        assertTrue(err.contains("without a proof"), err);
+        assertEquals(run("chip", "set", label), 2);
+        assertTrue(err.contains("say what is known of it"), err);
+        assertEquals(
+                run("chip", "set", label, "--bad", "short at core", "--at", "AB-1 U1", "--mark", "dot north"),
+                0, err);
+        assertTrue(out.contains("bad") && out.contains("board") && out.contains("AB-1 U1"), out);
+        assertEquals(run("chip", "show", label), 0, err);
+        assertTrue(out.contains("bad by: short at core") && out.contains("written down")
+                && out.contains("moved to AB-1 U1"), out);
+        assertEquals(run("chip", "show", label, "--json"), 0, err);
+        StockChip read = new OpenFiles().parse(out, "shown", Format.CHIP, StockChip.class);
+        assertEquals(read.health(), StockChip.Health.BAD);
+        assertEquals(read.orientation(), "dot north");
+        assertEquals(read.life().size(), 4);
+        assertEquals(run("chip", "remove", label, "--why", "thrown away"), 0, err);
+        assertEquals(run("chip", "remove", label), 2);
+        assertTrue(err.contains("is gone already"), err);
+        assertEquals(run("chip", "new", "K-41"), 0, err);
+        assertFalse(out.startsWith(label), "a label is not given twice: " + out);
+        assertEquals(run("chip", "show", "GB-0001-0"), 2);
+        assertTrue(err.contains("a digit of it is wrong") || err.contains("no chip label"), err);
+        assertEquals(run("chip", "new", "K-41", "--alloy", "cheese"), 2);
+        assertTrue(err.contains("cheese"), err);
+        assertEquals(run("chip", "new", "K-41", "--side", "-273.2"), 2);
+        assertTrue(err.contains("side of"), err);
+    }
+
+    /** A chip that a job is at work on stays. */
+    @Test
+    public void aChipAtWorkStays() throws Exception {
+        run("chip", "new", "K-41");
+        String label = out.substring(0, 9);
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            var beads = org.greenbead.core.route.Routes.shipped().beads(
+                    org.greenbead.core.route.JobKind.REPLACE,
+                    org.greenbead.core.route.Routes.recipes("ES-5", "U1"));
+            ledger.save(new org.greenbead.core.route.Job("J-0001", "Echo sounder", "dead", "Ferry Hollin",
+                    "ES-5", "U1", "window", beads), "opened", "");
+            StockChip chip = ledger.chips().getFirst();
+            ledger.save(chip.moved(StockChip.Place.TRAY, "", Optional.of("J-0001"), Instant.EPOCH, "taken"));
+        }
+        assertEquals(run("chip", "remove", label), 2);
+        assertTrue(err.contains("job J-0001 is at work on it"), err);
     }
 
     @Test

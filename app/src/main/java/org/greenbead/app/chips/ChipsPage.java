@@ -219,14 +219,9 @@ public final class ChipsPage extends Page {
         return switch (what) {
             case FIND -> chip;
             case PLACE -> {
-                String small = text.toLowerCase(Locale.ROOT);
-                StockChip.Place to = small.startsWith("tray")
-                        ? StockChip.Place.TRAY
-                        : small.startsWith("drawer")
-                                ? StockChip.Place.DRAWER
-                                : small.startsWith("gone") ? StockChip.Place.GONE : StockChip.Place.BOARD;
-                String where = text.replaceFirst("(?i)^(tray|drawer|gone|board)\\s*", "");
-                yield chip.moved(to, where, chip.job(), now, desk.texts().get("chips.moved", text));
+                StockChip.Put put = StockChip.Put.read(text);
+                yield chip.moved(put.place(), put.where(), chip.job(), now,
+                        desk.texts().get("chips.moved", text));
             }
             case NAME -> chip.named(text, now, desk.texts().get("chips.named", text));
             case GOOD ->

@@ -192,7 +192,8 @@ public final class BallsPage extends Page {
                         worst.map(w -> texts.get("balls.worst", mm(w.offsetMm().orElse(0.0), 3), w.site()))
                                 .orElse(""),
                         "muted", "small"),
-                Looks.label(texts.get("balls.coplanar", mm(r.verdict().coplanarityMm(), 3)), "muted",
+                Looks.label(texts.get("balls.coplanar", mm(r.verdict().coplanarityMm(), 3),
+                        mm(r.verdict().coplanaritySdMm(), 3)), "muted",
                         "small"),
                 Looks.label(texts.get("balls.lies", Math.round(r.turnDeg()), Math.round(r.tiltDeg()),
                         texts.say("beadmark." + small(r.mark()))),

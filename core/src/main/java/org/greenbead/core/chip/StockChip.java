@@ -3,7 +3,9 @@ package org.greenbead.core.chip;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -36,6 +38,20 @@ public record StockChip(String label, String part, int pads, double sideMm, Orig
     /** What it is in or on. */
     public enum Place {
         BOARD, TRAY, DRAWER, GONE
+    }
+
+    /** Where a chip was put, by its first word; any other word names a board. */
+    public record Put(Place place, String where) {
+        private static final Pattern FIRST = Pattern.compile("(?i)(tray|drawer|gone|board)\\b\\s*");
+
+        /** "drawer 3", "tray", "board AB-1 U1", "AB-1 U1", "gone". */
+        public static Put read(String text) {
+            var first = FIRST.matcher(text.strip());
+            return first.lookingAt()
+                    ? new Put(Place.valueOf(first.group(1).toUpperCase(Locale.ROOT)),
+                            text.strip().substring(first.end()))
+                    : new Put(Place.BOARD, text.strip());
+        }
     }
 
     /** Known, or not. */

@@ -18,8 +18,8 @@ final class BeadJudge {
     private static final double STRIP_SPREAD_PCT = 9;
     /** About half the volume of paste is metal. */
     private static final double METAL_PART = 0.5;
-    /** A ball on a pad of three quarters of its diameter: part of the diameter that it stands high. */
-    private static final double HEIGHT_PART = 0.5 + Math.sqrt(0.25 - 0.375 * 0.375);
+    /** Pads are about three quarters of the ball that belongs on them. */
+    private static final double PAD_PART = 0.75;
 
     private BeadJudge() {
     }
@@ -29,8 +29,8 @@ final class BeadJudge {
             double spreadPct, boolean doubted) {
         Map<String, Integer> at = BeadCheck.index(map.sites());
         var todo = new ArrayList<BeadVerdict.Todo>();
-        double least = Double.MAX_VALUE;
-        double most = 0;
+        Standing lowest = null;
+        Standing highest = null;
         int unknown = 0;
         int moved = 0;
         int bridged = 0;
@@ -39,8 +39,9 @@ final class BeadJudge {
             Site site = map.sites().get(at.get(s.site()));
             double nominal = site.diameterMm().orElse(usualMm);
             if (s.state() == BeadState.OK) {
-                least = Math.min(least, s.diameterMm().orElse(nominal));
-                most = Math.max(most, s.diameterMm().orElse(nominal));
+                Standing one = Standing.of(s.diameterMm().orElse(nominal), s.diameterSdMm(), nominal);
+                lowest = lowest == null || one.highMm() < lowest.highMm() ? one : lowest;
+                highest = highest == null || one.highMm() > highest.highMm() ? one : highest;
                 continue;
             }
             double missing = Balls.sphereMm3(nominal) - s.diameterMm().map(Balls::sphereMm3).orElse(0.0);
@@ -74,7 +75,19 @@ final class BeadJudge {
         } else {
             act = bad > 0 && bad == moved ? BeadVerdict.Act.SETTLE : BeadVerdict.Act.TOUCH_UP;
         }
-        return new BeadVerdict(act, todo, most > 0 ? (most - least) * HEIGHT_PART : 0);
+        return lowest == null
+                ? new BeadVerdict(act, todo, 0, 0)
+                : new BeadVerdict(act, todo, highest.highMm() - lowest.highMm(),
+                        Math.hypot(highest.sdMm(), lowest.sdMm()));
+    }
+
+    /** How high a ball stands over its pad: a sphere cut off where it is as wide as the pad. The pad stays as it is, so a ball grows by more in height than in width. */
+    record Standing(double highMm, double sdMm) {
+        static Standing of(double diameterMm, double diameterSdMm, double nominalMm) {
+            double pad = Math.min(PAD_PART * nominalMm, 0.95 * diameterMm);
+            double rise = Math.sqrt(diameterMm * diameterMm - pad * pad);
+            return new Standing((diameterMm + rise) / 2, diameterSdMm * (1 + diameterMm / rise) / 2);
+        }
     }
 
     private static int rank(Site.Critical critical) {

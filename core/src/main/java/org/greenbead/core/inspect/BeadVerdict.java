@@ -6,9 +6,11 @@ import java.util.List;
  * What to do with a chip, by the rules of the trade.
  *
  * @param todo           what each site that is not good asks for, the most critical first
- * @param coplanarityMm  how far the lowest good ball stays below the highest, estimated from diameters
+ * @param coplanarityMm  how far the lowest good ball stays below the highest, from diameters alone: a bent body is not in it
+ * @param coplanaritySdMm standard uncertainty of that; among many balls noise alone makes it three to four of these large
  */
-public record BeadVerdict(Act act, List<Todo> todo, double coplanarityMm) {
+public record BeadVerdict(Act act, List<Todo> todo, double coplanarityMm,
+        double coplanaritySdMm) {
     /** The next act for the whole chip. */
     public enum Act {
         /** Nothing to do. */

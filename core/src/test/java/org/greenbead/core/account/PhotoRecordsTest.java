@@ -38,7 +38,7 @@ public class PhotoRecordsTest {
             return new BeadReport.Seen(s, state, 10, 10, Optional.of(0.5), 0.01, Optional.of(0.0), 0.01,
                     state == BeadState.BRIDGED ? List.of("A2") : List.of());
         }).toList(), List.of(new BeadReport.Stray(3, 3, 0.2)), 0, BeadReport.Mark.NOT_NEEDED, 0, 40, 2,
-                new BeadVerdict(BeadVerdict.Act.TOUCH_UP, List.of(), 0.02), 1, false);
+                new BeadVerdict(BeadVerdict.Act.TOUCH_UP, List.of(), 0.02, 0.01), 1, false);
     }
 
     private static PadReport pads(PadState a1, PadState b2) {

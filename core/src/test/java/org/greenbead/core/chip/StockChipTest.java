@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Labels, lives and look-alikes. */
@@ -121,5 +122,20 @@ public class StockChipTest {
                 () -> new StockChip("GB-0001-0", "QX", 0, 0, StockChip.Origin.NEW,
                         "", StockChip.Place.TRAY, "", StockChip.Health.UNKNOWN, "", "", "", 0, 0,
                         Optional.empty(), List.of()));
+    }
+
+    @DataProvider
+    Object[][] places() {
+        return new Object[][]{{"drawer 3", StockChip.Place.DRAWER, "3"}, {"Tray", StockChip.Place.TRAY, ""},
+                {"board AB-1 U1", StockChip.Place.BOARD, "AB-1 U1"},
+                {" AB-1 U1 ", StockChip.Place.BOARD, "AB-1 U1"},
+                {"gone", StockChip.Place.GONE, ""}, {"trayed up", StockChip.Place.BOARD, "trayed up"},
+                {"DRAWER left, second", StockChip.Place.DRAWER, "left, second"}};
+    }
+
+    /** The first word says what it lies in or on, and only where it is that word. */
+    @Test(dataProvider = "places")
+    public void whereItWasPutIsRead(String typed, StockChip.Place place, String where) {
+        assertEquals(StockChip.Put.read(typed), new StockChip.Put(place, where));
     }
 }
