@@ -67,7 +67,8 @@ final class BeadJudge {
         BeadVerdict.Act act;
         if (bad >= STRIP_LEAST && bad > STRIP_PART * seen.size() || bridged >= STRIP_BRIDGED
                 || spreadPct > STRIP_SPREAD_PCT) {
-            act = BeadVerdict.Act.STRIP;
+            // A photo that is in doubt itself takes no chip apart.
+            act = doubted ? BeadVerdict.Act.LOOK_AGAIN : BeadVerdict.Act.STRIP;
         } else if (bad == 0 && (unknown > 0 || doubted)) {
             act = BeadVerdict.Act.LOOK_AGAIN;
         } else if (bad == 0 && strays.isEmpty()) {

@@ -58,6 +58,21 @@ public class StandingTest {
         }
     }
 
+    /** The same faults strip a chip on a sound photo, and ask for another look on one that is in doubt itself. */
+    @Test
+    public void aDoubtedPhotoStripsNothing() {
+        BeadMap map = BeadMap.grid(5, 5, 0.8, Optional.of(0.5));
+        List<BeadReport.Seen> seen = map.sites().stream().map(s -> {
+            boolean gone = s.name().startsWith("A") || s.name().startsWith("B");
+            return new BeadReport.Seen(s.name(), gone ? BeadState.MISSING : BeadState.OK, 0, 0,
+                    gone ? Optional.empty() : Optional.of(0.5), 0.01, Optional.of(0.0), 0.01, List.of());
+        }).toList();
+        assertEquals(BeadJudge.of(map, seen, List.of(), 0.5, 2, false).act(), BeadVerdict.Act.STRIP);
+        BeadVerdict doubted = BeadJudge.of(map, seen, List.of(), 0.5, 2, true);
+        assertEquals(doubted.act(), BeadVerdict.Act.LOOK_AGAIN);
+        assertEquals(doubted.todo().size(), 10, "what was seen stays told");
+    }
+
     /** Nothing good, nothing said. */
     @Test
     public void withoutAGoodBallNothingIsSaid() {
