@@ -340,7 +340,7 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitNode("#proof-pads");
         window.press(KeyCode.W);
         window.awaitText("#pad-title", "B2: gone");
-        window.awaitText("#pad-says", "GND has 9 more pads");
+        window.awaitText("#pad-says", "GND also lies on 9 of the other pads");
         window.picture("pads");
         window.press(KeyCode.DIGIT2);
         window.awaitText("#pad-note", "B2: Carried");
@@ -491,7 +491,8 @@ public class DecideWindowTest extends DemoWindow {
             Kept baseline = ledger.job("SB-0412").records("baseline").getFirst();
             assertEquals(baseline.text("codes"), "", "what it came in with nobody counted");
             assertEquals(baseline.text("codes_after"), "2", "the last count");
-            assertEquals(baseline.text("code_provenance"), "service sheet 4");
+            assertEquals(baseline.text("code_provenance"), "",
+                    "the source of a later code is none of the first");
             assertEquals(ledger.job("SB-0412").records("baseline").size(), 1,
                     "the record of the intake is written on");
         } finally {

@@ -241,7 +241,7 @@ public class DecideVerbsTest {
         assertTrue(printed.contains("A pad has lost its net, and nothing else carries it"), printed);
         assertEquals(run("pad", job, "A2", "missing", "off", "--map", map, "--json", file("out.json")), 1,
                 printed);
-        assertTrue(printed.contains("GND has 1 more pads"), printed);
+        assertTrue(printed.contains("GND also lies on 1 of the other pads"), printed);
         assertTrue(Files.readString(folder.resolve("out.json")).contains("\"carried\""));
         assertEquals(run("pad", job, "B1", "wire", "on", "mask", "--map", map), 0, printed);
         assertTrue(printed.contains("nothing is open"), printed);

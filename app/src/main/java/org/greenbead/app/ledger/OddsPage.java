@@ -177,7 +177,9 @@ public final class OddsPage extends Page {
         add(parts, "odds.alone", g.unattendedMin(), "%.0f");
         add(parts, "odds.material", g.material(), "%.2f");
         add(parts, "odds.parts", g.parts(), "%.2f");
-        return texts.get("odds.took", g.jobs(), String.join(" \u00b7 ", parts));
+        return parts.isEmpty()
+                ? texts.get("odds.took.nothing", g.jobs())
+                : texts.get("odds.took", g.jobs(), String.join(" \u00b7 ", parts));
     }
 
     private void add(List<String> parts, String key, Effort.Spread s, String number) {

@@ -214,13 +214,13 @@ public final class CodePage extends Leaf {
         keep(BlinkCodes.NONE, "");
     }
 
-    /** With the unit as it came in, or once the chip was lifted as it is now; who says what a code means stands beside it. */
+    /** With the unit as it came in, who says what the code means beside it; or, once the chip was lifted, as it is now. */
     private void keep(String code, String provenance) {
         Kept record = model.job().records(TYPE).stream().reduce((a, b) -> b)
                 .orElseGet(() -> model.fresh(TYPE));
         String author = desk.settings().technician().get();
         record = record.with(after ? "codes_after" : "codes", code, desk.clock().instant(), author);
-        if (!provenance.isEmpty() || !after) {
+        if (!after) {
             record = record.with("code_provenance", provenance, desk.clock().instant(), author);
         }
         kept = true;

@@ -105,14 +105,19 @@ final class Counted {
             tree.putIfAbsent("pads.loose_count", (double) loose.size());
             tree.putIfAbsent("pads.loose_mapped", loose.stream().allMatch(s -> s.get("net") != null));
         }
-        if (!pads.isEmpty()) {
-            measured(pads.stream().map(RecordFacts::pad).toList());
+        Map<String, Pad> damaged = new LinkedHashMap<>();
+        of("pads").stream().reduce((a, b) -> b).map(p -> PhotoRecords.faults(p.text("faults")))
+                .orElse(List.of()).stream().map(RecordFacts::pad)
+                .filter(p -> p.damage() != Pad.Damage.NONE).forEach(p -> damaged.put(p.site(), p));
+        pads.stream().map(RecordFacts::pad).forEach(p -> damaged.put(p.site(), p));
+        if (!damaged.isEmpty()) {
+            measured(List.copyOf(damaged.values()));
         }
     }
 
     /** What a meter said of damaged pads, and of which it was not asked. */
     private void measured(List<Pad> pads) {
-        tree.from(Origin.Source.COMPUTED, "records of pads");
+        tree.from(Origin.Source.COMPUTED, "the photo and the records of pads");
         Map<String, Pad.Verdict> of = Map.of("open", Pad.Verdict.OPEN, "unread", Pad.Verdict.UNREAD, "short",
                 Pad.Verdict.SHORTED, "leak", Pad.Verdict.LEAKS, "uncovered", Pad.Verdict.UNCOVERED);
         of.forEach((word, verdict) -> {

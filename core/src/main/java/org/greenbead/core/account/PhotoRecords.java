@@ -30,6 +30,8 @@ public final class PhotoRecords {
             List.of("missing", "small", "large", "displaced", "bridged"), "pad",
             List.of("bump", "missing_pad", "smear", "glue", "lifted", "missing", "scratched", "bridged"));
 
+    private static final String SPARE = "spare";
+
     private PhotoRecords() {
     }
 
@@ -72,7 +74,7 @@ public final class PhotoRecords {
                 String.join("; ",
                         report.sites().stream()
                                 .filter(s -> s.state() != PadState.OK && s.state() != PadState.UNKNOWN)
-                                .map(s -> fault(s.site(), s.state(), s.smearedWith(), map)).toList()));
+                                .map(s -> fault(s.site(), s.state(), spare(s, map), map)).toList()));
         fields.put("photo", photo);
         fields.values().removeIf(""::equals);
         return fields;
@@ -101,6 +103,16 @@ public final class PhotoRecords {
         return new Kept(there.map(Kept::id).orElseGet(() -> job.freeId(type)), type, at, by, fields);
     }
 
+    /** Neighbours it is smeared with; and that nothing is connected, where the map says so: such a pad is no loss. */
+    private static List<String> spare(PadReport.Seen seen, BeadMap map) {
+        boolean spare = map.site(seen.site()).filter(s -> s.critical() == Site.Critical.SPARE).isPresent();
+        var words = new ArrayList<>(seen.smearedWith());
+        if (spare) {
+            words.add(SPARE);
+        }
+        return words;
+    }
+
     private static String fault(String site, Enum<?> state, List<String> with, BeadMap map) {
         var words = new ArrayList<String>();
         words.add(site);
@@ -120,18 +132,38 @@ public final class PhotoRecords {
 
     /** Lays the faults of a field over the facts. @param part {@code ball} or {@code pad} */
     static void sites(FactTree tree, String faults, String part) {
-        for (String fault : faults.split(";")) {
-            String[] words = fault.strip().split("\\s+");
-            if (words.length < 2 || !KNOWN.get(part).contains(words[1].toLowerCase(Locale.ROOT))) {
-                continue;
-            }
-            int at = tree.item("sites", "site", words[0]);
-            tree.put("sites", at, "site", words[0]);
-            tree.put("sites", at, part, words[1].toLowerCase(Locale.ROOT));
-            String net = fault.replaceAll(".*\\[(.*)].*", "$1").strip();
-            if (fault.contains("[") && !net.isEmpty()) {
-                tree.put("sites", at, "net", net);
+        for (Fault fault : faults(faults)) {
+            if (KNOWN.get(part).contains(fault.word())) {
+                int at = tree.item("sites", "site", fault.site());
+                tree.put("sites", at, "site", fault.site());
+                tree.put("sites", at, part, fault.word());
+                if (!fault.net().isEmpty()) {
+                    tree.put("sites", at, "net", fault.net());
+                }
             }
         }
+    }
+
+    /**
+     * One fault as a record holds it.
+     *
+     * @param spare the map says that nothing is connected there
+     * @param net   empty = not known
+     */
+    public record Fault(String site, String word, boolean spare, String net) {}
+
+    /** The faults of a record's text; what is none is left out. */
+    public static List<Fault> faults(String text) {
+        var all = new ArrayList<Fault>();
+        for (String fault : text.split(";")) {
+            int bracket = fault.indexOf('[');
+            String[] words = (bracket < 0 ? fault : fault.substring(0, bracket)).strip().split("\\s+");
+            if (words.length > 1) {
+                String net = bracket < 0 ? "" : fault.replaceAll(".*\\[(.*)].*", "$1").strip();
+                all.add(new Fault(words[0], words[1].toLowerCase(Locale.ROOT),
+                        List.of(words).contains(SPARE), net));
+            }
+        }
+        return all;
     }
 }

@@ -2,6 +2,7 @@ package org.greenbead.core.account;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import org.greenbead.core.book.Facts;
@@ -87,6 +88,18 @@ public final class RecordFacts {
                 r.noted("continuity").map(c -> r.yes("continuity")),
                 Double.isFinite(leak) ? OptionalDouble.of(leak) : OptionalDouble.empty(),
                 !r.text("bond").isBlank(), !r.text("mask").isBlank() && !r.text("cure").isBlank());
+    }
+
+    /** A pad of which only a photo speaks; a bump or a smear is cleaned off and damages none. */
+    public static Pad pad(PhotoRecords.Fault fault) {
+        Pad.Damage damage = switch (fault.word()) {
+            case "missing_pad", "missing" -> Pad.Damage.MISSING;
+            case "lifted" -> Pad.Damage.LIFTED;
+            case "scratched" -> Pad.Damage.SCRATCHED;
+            default -> Pad.Damage.NONE;
+        };
+        return new Pad(fault.site(), damage, fault.spare() ? Pad.Carries.SPARE : Pad.Carries.UNKNOWN,
+                Optional.empty(), OptionalDouble.empty(), false, false);
     }
 
     private static <E extends Enum<E>> E word(Class<E> type, String word, E otherwise) {

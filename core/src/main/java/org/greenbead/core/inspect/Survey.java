@@ -151,7 +151,8 @@ final class Survey {
 
     /** What a photo that is not sharp says of many of the sites is rather said of the photo. */
     private BeadReport believed(BeadReport report) throws UnclearPhotoException {
-        long faults = report.sites().stream().filter(s -> s.state() != BeadState.OK).count();
+        long faults = report.sites().stream()
+                .filter(s -> s.state() != BeadState.OK && s.state() != BeadState.UNKNOWN).count();
         if (softPart > SHARP && faults > MANY_PART * sites.size()) {
             throw blurred();
         }

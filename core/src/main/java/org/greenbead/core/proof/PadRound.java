@@ -8,8 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import org.greenbead.core.account.PhotoRecords;
 import org.greenbead.core.account.RecordFacts;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.RowNames;
@@ -26,8 +25,6 @@ import org.greenbead.core.route.Job;
  * @param stops in the order of measuring
  */
 public record PadRound(List<Stop> stops) {
-    private static final Pattern FAULT = Pattern.compile("\\s*(\\S+)\\s+(\\w+)([^\\[]*)(?:\\[(.*)])?\\s*");
-
     /**
      * One pad.
      *
@@ -66,35 +63,17 @@ public record PadRound(List<Stop> stops) {
             all.put(said.site(), stop(said, Optional.of(r), r.text("net"), map));
         }
         job.records("pads").stream().reduce((a, b) -> b).ifPresent(photo -> {
-            for (String fault : photo.text("faults").split(";")) {
-                Matcher m = FAULT.matcher(fault);
-                if (m.matches()) {
-                    Pad.Damage damage = damage(m.group(2));
-                    if (damage != Pad.Damage.NONE) {
-                        all.computeIfAbsent(m.group(1), site -> stop(fresh(site, damage), Optional.empty(),
-                                m.group(4) == null ? "" : m.group(4), map));
-                    }
+            for (PhotoRecords.Fault fault : PhotoRecords.faults(photo.text("faults"))) {
+                Pad seen = RecordFacts.pad(fault);
+                if (seen.damage() != Pad.Damage.NONE) {
+                    all.computeIfAbsent(fault.site(),
+                            site -> stop(seen, Optional.empty(), fault.net(), map));
                 }
             }
         });
         var stops = new ArrayList<>(all.values());
         stops.sort(Comparator.comparing(Stop::verdict));
         return new PadRound(stops);
-    }
-
-    /** What a photo calls a fault, as damage; a bump or a smear is cleaned off, no pad is lost with it. */
-    private static Pad.Damage damage(String word) {
-        return switch (word) {
-            case "missing_pad", "missing" -> Pad.Damage.MISSING;
-            case "lifted" -> Pad.Damage.LIFTED;
-            case "scratched" -> Pad.Damage.SCRATCHED;
-            default -> Pad.Damage.NONE;
-        };
-    }
-
-    private static Pad fresh(String site, Pad.Damage damage) {
-        return new Pad(site, damage, Pad.Carries.UNKNOWN, Optional.empty(),
-                java.util.OptionalDouble.empty(), false, false);
     }
 
     private static Stop stop(Pad said, Optional<Kept> record, String net, Optional<BeadMap> map) {

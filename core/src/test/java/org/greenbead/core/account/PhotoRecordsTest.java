@@ -19,6 +19,7 @@ import org.greenbead.core.inspect.BeadVerdict;
 import org.greenbead.core.inspect.Change;
 import org.greenbead.core.inspect.PadReport;
 import org.greenbead.core.inspect.PadState;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.World;
@@ -39,6 +40,28 @@ public class PhotoRecordsTest {
                     state == BeadState.BRIDGED ? List.of("A2") : List.of());
         }).toList(), List.of(new BeadReport.Stray(3, 3, 0.2)), 0, BeadReport.Mark.NOT_NEEDED, 0, 40, 2,
                 new BeadVerdict(BeadVerdict.Act.TOUCH_UP, List.of(), 0.02, 0.01), 1, false);
+    }
+
+    /** What a photo names and nobody measured is known to the judgement without a record of the pad; what the map calls spare, or is only dirty, is not asked for. */
+    @Test
+    public void aPadThatAPhotoMissesIsToBeMeasured() {
+        assertEquals(unread("A1 missing_pad [ground]; B1 lifted"), "A1, B1");
+        assertEquals(unread("A1 missing_pad spare [NC]; B1 smear B2"), "null");
+        assertEquals(PhotoRecords.faults("A1 missing_pad spare [NC 7]; ; B1").getFirst(),
+                new PhotoRecords.Fault("A1", "missing_pad", true, "NC 7"));
+        var map = new BeadMap(List.of(new Site("A1", 0, 0, Optional.of(0.5), "NC", Site.Critical.SPARE)));
+        assertEquals(PhotoRecords.pads(new PadReport(List.of(
+                new PadReport.Seen("A1", PadState.MISSING_PAD, 10, 10, 0, List.of())), 0,
+                BeadReport.Mark.NOT_NEEDED), map, "p.png").get("faults"), "A1 missing_pad spare [NC]");
+    }
+
+    private static String unread(String faults) {
+        Job job = World.job(Attest.NO)
+                .with(new Kept("pads-1", "pads", Instant.EPOCH, "me",
+                        Map.of("faults", faults, "photo", "p")));
+        return String.valueOf(
+                JobFacts.known(job, Optional.empty(), Optional.empty()).facts().at("pads.unread_sites")
+                        .orElse(null));
     }
 
     private static PadReport pads(PadState a1, PadState b2) {

@@ -130,7 +130,7 @@ public class ReachedByHandsTest {
                 "pad site=C4 kind=lifted carries=only continuity=yes");
         reckoned("clean.pads-shorted", "pad site=B2 kind=bridged leak_ohm=0.3",
                 "pad site=B2 kind=bridged leak_ohm=40000");
-        reckoned("clean.pads-not-measured", "pad site=C4 kind=missing carries=only net=CLK",
+        reckoned("clean.pads-not-measured", "pads faults=C4_missing_pad_[CLK] photo=p",
                 "pad site=C4 kind=missing carries=only net=CLK continuity=yes bond=wire");
         reckoned("clean.pads-leak", "pad site=B2 leak_ohm=40000", "pad site=B2 leak_ohm=4000000");
         reckoned("clean.bond-not-covered", "pad site=C4 kind=lifted net=CLK continuity=yes bond=wire",
