@@ -39,10 +39,8 @@ public class JobBundleTest {
 
     @BeforeClass
     public void fill() throws Exception {
-        home = Folders.fresh();
+        home = DemoFolder.copy();
         mine = Ledger.open(home, files, clock);
-        new DemoWorld(files).fill(mine, clock, done -> {
-        });
         packed = home.resolve("SB-0417.zip");
         try (var out = Files.newOutputStream(packed)) {
             JobBundle.pack(mine, "SB-0417", out);

@@ -2,7 +2,6 @@ package org.greenbead.store;
 
 import static org.testng.Assert.assertEquals;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -19,16 +18,15 @@ import org.testng.annotations.Test;
 /** What the ledger knows of one unit among many of its type. */
 public class UnitOfLedgerTest {
     private static final Instant AT = Instant.parse("2026-11-25T08:00:00Z");
+    private Path folder;
     private Ledger ledger;
     private Job job;
     private int made;
 
     @BeforeMethod
     public void open() throws Exception {
-        Path data = Files.createTempDirectory("unit");
-        ledger = Ledger.open(data, new OpenFiles(), InstantSource.fixed(AT));
-        new DemoWorld(new OpenFiles()).fill(ledger, InstantSource.fixed(AT), d -> {
-        });
+        folder = DemoFolder.copy();
+        ledger = Ledger.open(folder, new OpenFiles(), InstantSource.fixed(AT));
         job = ledger.job("SB-0406");
         made = melts(job);
     }
@@ -36,6 +34,7 @@ public class UnitOfLedgerTest {
     @AfterMethod(alwaysRun = true)
     public void close() throws Exception {
         ledger.close();
+        Folders.remove(folder);
     }
 
     private int melts(Job of) throws Exception {

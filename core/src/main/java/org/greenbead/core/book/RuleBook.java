@@ -1,9 +1,6 @@
 package org.greenbead.core.book;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -22,6 +19,8 @@ import org.greenbead.core.finding.Severity;
 /** All rules, read once. Asking is free of side effects and may be done from any thread. */
 public final class RuleBook {
     private static final Pattern GAP = Pattern.compile("\\{([a-z][a-z0-9_.]*)}");
+    private static final RuleBook SHIPPED = new RuleBook(BookReader.read(Shipped.text("rulebook.txt")),
+            Vocabulary.ofTheTrade());
     private final List<Ready> rules = new ArrayList<>();
 
     private record Ready(BookRule rule, Condition when, Optional<Condition> asked, List<String> gaps,
@@ -93,7 +92,7 @@ public final class RuleBook {
 
     /** The book as shipped. */
     public static RuleBook shipped() {
-        return new RuleBook(BookReader.read(resource("rulebook.txt")), Vocabulary.shipped());
+        return SHIPPED;
     }
 
     /**
@@ -102,15 +101,7 @@ public final class RuleBook {
      * @throws IllegalArgumentException naming the rule that cannot be read, or that asks for what no job holds
      */
     public static RuleBook read(String text) {
-        return new RuleBook(BookReader.read(text), Vocabulary.shipped());
-    }
-
-    static String resource(String name) {
-        try (InputStream in = RuleBook.class.getResourceAsStream(name)) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return new RuleBook(BookReader.read(text), Vocabulary.ofTheTrade());
     }
 
     public List<BookRule> rules() {

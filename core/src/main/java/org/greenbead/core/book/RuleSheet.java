@@ -29,7 +29,7 @@ public final class RuleSheet {
 
                         """
                         .formatted(book.rules().size()));
-        RuleBook.resource("vocabulary.txt").lines().filter(l -> !l.startsWith("#") && !l.isBlank())
+        Shipped.text("vocabulary.txt").lines().filter(l -> !l.startsWith("#") && !l.isBlank())
                 .forEach(l -> text.append("- **").append(l.replaceFirst(":", "**:").replace("|", "\\|"))
                         .append('\n'));
         for (Phase phase : Phase.values()) {

@@ -8,6 +8,7 @@ import java.util.Optional;
 
 /** Every fact that a job may hold: entity, field, kind, allowed words. What is not in it is refused. */
 public final class Vocabulary {
+    private static final Vocabulary SHIPPED = read(Shipped.text("vocabulary.txt"));
     private final Map<String, Entity> entities = new LinkedHashMap<>();
 
     /** An entity: one, or a list of them. */
@@ -27,13 +28,9 @@ public final class Vocabulary {
     private Vocabulary() {
     }
 
-    static Vocabulary shipped() {
-        return read(RuleBook.resource("vocabulary.txt"));
-    }
-
     /** The vocabulary as shipped. */
     public static Vocabulary ofTheTrade() {
-        return shipped();
+        return SHIPPED;
     }
 
     /** Lines such as {@code joints[]: site text, side top|underside, bi_pct number}. */

@@ -19,11 +19,11 @@ import org.greenbead.core.quantity.Check;
 public record Resolution(int targetCells, int neighbourCells, int sheets, double finestMm, double mergeMm,
         double boardShare, double shortestS, double longestS, boolean adaptive, double solveK) {
     /** What a plan is verified on. */
-    public static final Resolution FULL = new Resolution(8, 3, 3, 0.5, 0.3, 18, 0.5, 0.5, false, 4e-3);
+    public static final Resolution FULL = new Resolution(8, 3, 3, 0.5, 0.3, 18, 0.25, 4, true, 4e-3);
     /** What planner, ensemble and observer search with. */
-    public static final Resolution SEARCH = new Resolution(4, 1, 2, 1.0, 0.8, 6, 0.5, 8, true, 2e-2);
+    public static final Resolution SEARCH = new Resolution(4, 1, 2, 1.0, 0.8, 6, 0.5, 8, true, 3e-2);
     /** What an ensemble that follows a run is made of, many at a time. */
-    public static final Resolution OBSERVER = new Resolution(3, 1, 2, 1.2, 0.6, 7, 0.5, 8, true, 2e-2);
+    public static final Resolution OBSERVER = new Resolution(3, 1, 2, 1.2, 0.6, 7, 0.5, 8, true, 3e-2);
     /** The next finer one, for a board on which {@link #SEARCH} strays too far from {@link #FULL}. */
     public static final Resolution SEARCH_FINER = new Resolution(6, 2, 3, 0.7, 0.4, 12, 0.5, 4, true, 5e-3);
 

@@ -20,6 +20,10 @@ public final class SheetModel implements HeatModel {
     /** Steps of second order aim at this much between what was expected of a cell and what came, K. */
     private static final double AIM_K = 2.0;
     private static final double MOST_GROWTH = 2;
+    /** A step this long for each mm of the smallest cells carries heat over many of them; in shorter ones a sweep through the thickness is enough. */
+    private static final double WIDELY_S_PER_MM = 3;
+    /** Faces are taken onwards as their cells are; where these came this near to it the exchange is not worked out again, K. */
+    private static final double FACES_K = 2.5;
     private static final double ZERO_C = Enthalpy.ZERO_C;
 
     private final HeatScene scene;
@@ -43,6 +47,9 @@ public final class SheetModel implements HeatModel {
     private final double[] slopeJPerK;
     private final double[] nowC;
     private final double[] faceC;
+    /** The faces after the last step, and after the one before it. */
+    private final double[] keptFaceC;
+    private final double[] lastFaceC;
     private final double[] hWPerM2K;
     private final double[] faceWPerK;
     private final double[] faceRefC;
@@ -97,6 +104,8 @@ public final class SheetModel implements HeatModel {
         faceWPerK = new double[faces];
         faceRefC = new double[faces];
         Arrays.fill(faceC, scene.ambientC());
+        keptFaceC = faceC.clone();
+        lastFaceC = faceC.clone();
         supportC = scene.support().map(Support::startC).orElse(scene.ambientC());
         for (int i = 0; i < n; i++) {
             startAt(i, scene.ambientC());
@@ -124,6 +133,8 @@ public final class SheetModel implements HeatModel {
         slopeJPerK = other.slopeJPerK.clone();
         nowC = other.nowC.clone();
         faceC = other.faceC.clone();
+        keptFaceC = other.keptFaceC.clone();
+        lastFaceC = other.lastFaceC.clone();
         hWPerM2K = other.hWPerM2K.clone();
         faceWPerK = other.faceWPerK.clone();
         faceRefC = other.faceRefC.clone();
@@ -215,17 +226,18 @@ public final class SheetModel implements HeatModel {
         expect(trust * ratio);
         newSupportC = supportC;
         double gapAllowed = resolution.adaptive() ? 0.1 : 0.02;
-        double changeAllowed = resolution.adaptive() ? 0.5 : 0.15;
+        double changeAllowed = resolution.adaptive() ? FACES_K : 0.15;
         lastChangeK = 0;
         for (int round = 0; round < MOST_ROUNDS; round++) {
             rounds++;
             setFaces();
             assemble(dt, alpha, older);
-            solver.solve(solution, rightSide, resolution.solveK());
+            solver.solve(solution, rightSide, dt >= WIDELY_S_PER_MM * resolution.finestMm(),
+                    resolution.solveK());
             if (round == 0) {
-                lastChangeK = changeK(false);
+                lastChangeK = steadyChangeK();
             }
-            double change = round == 0 ? Math.max(lastChangeK, changeK(true)) : changeK();
+            double change = round == 0 ? lastChangeK : changeK();
             double gap = takeUp();
             double supportBefore = newSupportC;
             setSupport(dt);
@@ -259,17 +271,14 @@ public final class SheetModel implements HeatModel {
             newHeatJ[i] = heatOf(i, guessC[i]);
         }
         System.arraycopy(guessC, 0, solution, 0, n);
+        for (int f = 0; f < faceC.length; f++) {
+            faceC[f] = keptFaceC[f] + onward * (keptFaceC[f] - lastFaceC[f]);
+        }
     }
 
-    /** Largest step from the guess, K, of the cells that can melt or of all others. */
-    private double changeK(boolean ofMelting) {
+    /** Largest step from the guess of the cells that cannot melt, K. */
+    private double steadyChangeK() {
         double most = 0;
-        if (ofMelting) {
-            for (int i : melting) {
-                most = Math.max(most, Math.abs(solution[i] - guessC[i]));
-            }
-            return most;
-        }
         for (int i = 0; i < solution.length; i++) {
             most = Math.max(most, steady[i] * Math.abs(solution[i] - guessC[i]));
         }
@@ -378,6 +387,8 @@ public final class SheetModel implements HeatModel {
         System.arraycopy(newHeatJ, 0, heatJ, 0, heatJ.length);
         System.arraycopy(celsius, 0, lastC, 0, celsius.length);
         System.arraycopy(guessC, 0, celsius, 0, celsius.length);
+        System.arraycopy(keptFaceC, 0, lastFaceC, 0, faceC.length);
+        System.arraycopy(faceC, 0, keptFaceC, 0, faceC.length);
         supportC = newSupportC;
         timeS += dt;
         steps++;

