@@ -150,7 +150,14 @@ public class DecideWindowTest extends DemoWindow {
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
             int n = 0;
             for (Job job : ledger.jobs()) {
-                if (++n % 3 != 0) {
+                if (++n == 3) {
+                    ledger.save(job.with(new Kept("intake-1", "intake", AT, "technician A",
+                            Map.of("client", "practice")))
+                            .with(new Kept("tested-91", "tested", AT, "technician A",
+                                    Map.of("what", job.records("symptom").getFirst().text("words"), "result",
+                                            "pass"))),
+                            "noted", "");
+                } else if (n % 3 != 0) {
                     Job costed = n > 2
                             ? job.with(new Kept("cost-91", "cost", AT, "technician A",
                                     Map.of("attended_min", 30.0 * n, "material", 2.5)))
@@ -172,7 +179,8 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.N);
         window.awaitText("#odds-title", "3 of 4 jobs succeeded, by kind of job");
         window.awaitNode("#odds-revive");
-        window.awaitText("#odds-looked", "2 jobs have no result yet. 2 groups, pairs compared: 1");
+        window.awaitText("#odds-looked", "1 jobs have no result yet. 2 groups, pairs compared: 1");
+        window.awaitText("#odds-looked", "Practice is counted apart: 1 of 1 came out well.");
         window.await("what jobs took", () -> says("by hand") && says("material 2.50"));
         window.picture("odds");
         window.press(KeyCode.DIGIT6);

@@ -17,7 +17,6 @@ import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.run.RunPlan;
-import org.greenbead.core.run.Verdict;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Format;
@@ -86,10 +85,8 @@ final class JobOnDisk {
         if (ledger.isPresent()) {
             try (Ledger open = ledger.get()) {
                 Optional<RunPlan> plan = plan(job, open);
-                int proven = (int) open.runs().stream()
-                        .filter(r -> r.outcome().filter(Verdict.Outcome.PROVEN::equals).isPresent()).count();
                 String part = plan.map(p -> p.board().requireChip(job.target()).part()).orElse("");
-                Around around = Around.of(job, part, open.jobs(), open.chips(), proven);
+                Around around = Around.of(job, part, open.jobs(), open.chips(), open.practice(plan, false));
                 return new Surroundings(plan, Optional.of(around), "ledger in " + open.folder()
                         + (plan.isPresent() ? "" : ", which has no board or bench of this job"));
             }

@@ -98,6 +98,10 @@ final class LedgerCommand implements Runnable {
             }
             say(String.format(Locale.ROOT, "%d %s without a result, which say nothing", table.untold(),
                     table.untold() == 1 ? "job" : "jobs"));
+            if (table.drills().tries() > 0) {
+                say(String.format(Locale.ROOT, "practice, counted apart: %d of %d came out well",
+                        table.drills().good(), table.drills().tries()));
+            }
         }
     }
 

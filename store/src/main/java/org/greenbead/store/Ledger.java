@@ -21,6 +21,7 @@ import org.flywaydb.core.api.FlywayException;
 import org.flywaydb.core.api.MigrationInfo;
 import org.flywaydb.core.api.MigrationVersion;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
+import org.greenbead.core.account.Practice;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
@@ -58,6 +59,7 @@ public final class Ledger implements AutoCloseable {
     private static final String DAILY = "daily";
     private static final int DAILY_KEPT = 14;
     private final FormingHeats forming = new FormingHeats();
+    private final PracticeRuns practised = new PracticeRuns();
     private final ParsedJobs parsed;
     private final Handle handle;
     /** Empty when another process is the folder's writer. */
@@ -659,6 +661,16 @@ public final class Ledger implements AutoCloseable {
     }
 
     // Runs.
+
+    /**
+     * How often the like of a job was done here.
+     *
+     * @param job    its next heat; empty where no board is known
+     * @param madeUp whether the simulated bench is the one that this house has
+     */
+    public Practice practice(Optional<RunPlan> job, boolean madeUp) {
+        return practised.of(this, job, madeUp);
+    }
 
     /** Opens a run: its row first, so that a kill leaves it to be found. */
     public synchronized RunEntry beginRun(RunPlan plan, Instant at, boolean simulated) {

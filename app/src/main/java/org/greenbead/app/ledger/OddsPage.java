@@ -125,7 +125,10 @@ public final class OddsPage extends Page {
         title.setText(told == 0 ? texts.get("odds.none") : texts.get("odds.title", good, told, word(by)));
         looked.setText(told == 0
                 ? texts.get("odds.none.so", t.untold())
-                : texts.get("odds.looked", t.untold(), t.groups().size(), t.pairs()));
+                : texts.get("odds.looked", t.untold(), t.groups().size(), t.pairs())
+                        + (t.drills().tries() == 0
+                                ? ""
+                                : " " + texts.get("odds.drills", t.drills().good(), t.drills().tries())));
         list.show(table.get().lines());
     }
 

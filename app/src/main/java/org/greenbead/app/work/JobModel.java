@@ -171,10 +171,8 @@ public final class JobModel {
 
     /** What the ledger says beside the job; read on the ledger's thread. */
     private Around around(RunPlan there) {
-        int proven = (int) desk.ledger().runs().stream()
-                .filter(r -> r.outcome().filter(Verdict.Outcome.PROVEN::equals).isPresent()).count();
         return Around.of(there.job(), there.target().part(), desk.ledger().jobs(), desk.ledger().chips(),
-                proven);
+                desk.ledger().practice(Optional.of(there), desk.demo()));
     }
 
     private void judge() {

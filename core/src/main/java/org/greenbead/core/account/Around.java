@@ -13,29 +13,30 @@ import org.greenbead.core.route.Strands;
  *
  * @param openOfCustomer open jobs of the same customer, this one included
  * @param lookAlikes     chips in the house that look like the one of this job, itself included; 0 where it is not in the ledger
- * @param provenRuns     runs of heat of this ledger that ended proven
+ * @param practice       how often the like was done here
  * @param chip           the specimen that this job works on, where the ledger knows it by its label
  * @param rails          what the rails of this type of board read on healthy ones
  * @param family         the job that this one is a strand of, and all strands; empty where there are none
  */
-public record Around(int openOfCustomer, int lookAlikes, int provenRuns, Optional<StockChip> chip,
+public record Around(int openOfCustomer, int lookAlikes, Practice practice, Optional<StockChip> chip,
         Map<String, RailReferences.Reference> rails, List<Job> family) {
     public Around {
         rails = Map.copyOf(rails);
         family = List.copyOf(family);
     }
 
-    public Around(int openOfCustomer, int lookAlikes, int provenRuns) {
-        this(openOfCustomer, lookAlikes, provenRuns, Optional.empty(), Map.of(), List.of());
+    public Around(int openOfCustomer, int lookAlikes, Practice practice) {
+        this(openOfCustomer, lookAlikes, practice, Optional.empty(), Map.of(), List.of());
     }
 
-    /** @param provenRuns runs of heat that ended proven */
-    public static Around of(Job job, String part, List<Job> jobs, List<StockChip> chips, int provenRuns) {
+    /** @param practice how often the like was done here */
+    public static Around of(Job job, String part, List<Job> jobs, List<StockChip> chips,
+            Practice practice) {
         String main = job.strandOf().orElse(job.id());
         int open = (int) jobs.stream().filter(j -> !j.id().equals(main) && j.strandOf().isEmpty()
                 && j.inHand().isPresent() && j.customer().equalsIgnoreCase(job.customer())).count() + 1;
         Optional<StockChip> chip = LookAlikes.wanted(job.id(), part, chips);
-        return new Around(open, chip.map(c -> LookAlikes.of(c, chips).size() + 1).orElse(0), provenRuns,
+        return new Around(open, chip.map(c -> LookAlikes.of(c, chips).size() + 1).orElse(0), practice,
                 chip, RailReferences.learn(jobs, job.board(), main), family(job, jobs));
     }
 

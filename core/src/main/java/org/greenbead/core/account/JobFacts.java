@@ -117,6 +117,7 @@ public final class JobFacts {
             ways(tree, job);
         }
         RecordFacts.say(tree, job.records());
+        practice(tree, job, around);
         Counted.say(tree, RailReferences.filled(job.records(), around.map(Around::rails).orElse(Map.of())));
         onTarget(tree, job);
         Materials.say(tree, job.records(), factory, job.target());
@@ -137,6 +138,23 @@ public final class JobFacts {
         return tree.known();
     }
 
+    /** Heats of the ledger that were like this job, and what was practised for it and went well. */
+    private static void practice(FactTree tree, Job job, Optional<Around> around) {
+        around.map(Around::practice).ifPresent(p -> {
+            tree.from(Origin.Source.LEDGER, "proven heats of the ledger");
+            tree.put("tech.practice", (double) p.hands());
+            tree.put("tech.practice_simulated", (double) p.simulated());
+            tree.put("tech.class_mm", Math.rint(p.fromMm() * 10) / 10);
+            tree.put("tech.class_c", Math.rint(p.fromC()));
+        });
+        long noted = job.records("practice").stream().filter(r -> r.text("result").equals("good")).count();
+        if (noted > 0) {
+            double so = tree.number("tech.practice");
+            tree.from(Origin.Source.RECORDED, "practice noted in this job");
+            tree.put("tech.practice", (Double.isFinite(so) ? so : 0) + noted);
+        }
+    }
+
     /** What a job is for; empty where that is not noted. */
     public static Optional<JobKind> kind(Job job) {
         return job.facts().at("job.kind").map(String::valueOf)
@@ -155,7 +173,6 @@ public final class JobFacts {
         if (around.lookAlikes() > 0) {
             tree.put("chip.look_alikes", (double) around.lookAlikes());
         }
-        tree.put("tech.practice", (double) around.provenRuns());
         around.chip().ifPresent(chip -> {
             tree.from(Origin.Source.LEDGER, "chip " + chip.label());
             tree.put("chip.label", chip.label());

@@ -89,7 +89,8 @@ public final class Reach {
                 // A further chip of it: what the ledger says of a job's strands.
                 List<Job> strand = List.of(bare.asStrandOf(bare.id()));
                 from(JobFacts.known(bare, Optional.of(plan),
-                        Optional.of(new Around(1, 1, 0, Optional.empty(), java.util.Map.of(), strand)),
+                        Optional.of(new Around(1, 1, new Practice(0, 0, 0, 10, 160), Optional.empty(),
+                                java.util.Map.of(), strand)),
                         sample.rehearsal()));
                 bare.beads().stream().flatMap(b -> b.checks().stream()).forEach(check -> {
                     for (Attest word : List.of(Attest.YES, Attest.NO)) {

@@ -129,7 +129,8 @@ public final class CourseSheet {
     }
 
     private static Odds count(List<Job> jobs, Odds prior) {
-        List<Boolean> told = jobs.stream().flatMap(j -> Outcomes.of(j).stream()).toList();
+        List<Boolean> told = jobs.stream().filter(j -> !Outcomes.drill(j))
+                .flatMap(j -> Outcomes.of(j).stream()).toList();
         return new Odds((int) told.stream().filter(w -> w).count(), told.size(), prior.priorGood(),
                 prior.priorBad());
     }

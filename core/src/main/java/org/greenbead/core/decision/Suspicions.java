@@ -70,7 +70,7 @@ public final class Suspicions {
         Arrays.fill(p, 1);
         for (Job other : ledger) {
             if (other.board().equals(job.board()) && !other.id().equals(job.id())
-                    && Outcomes.of(other).orElse(false)) {
+                    && !Outcomes.drill(other) && Outcomes.of(other).orElse(false)) {
                 other.records("diagnosis")
                         .forEach(d -> place(d.text("cause_class")).ifPresent(s -> p[s.ordinal()]++));
             }

@@ -46,8 +46,8 @@ public record Effort(Outcomes.By by, List<Group> groups, int silent) {
         Map<String, List<Job>> all = new TreeMap<>();
         int silent = 0;
         for (Job job : jobs) {
-            if (job.strandOf().isPresent()) {
-                // Its cost is noted with the job it belongs to.
+            if (job.strandOf().isPresent() || Outcomes.drill(job)) {
+                // A strand's cost is noted with the job it belongs to; practice takes the time it wants.
                 continue;
             }
             if (job.records("cost").isEmpty()) {

@@ -23,8 +23,12 @@ public final class Outcomes {
         KIND, BOARD, CHIP, ALLOY, BENCH, PERSON, MONTH
     }
 
-    /** Of how many jobs nothing is known. @param groups by name; the surest first */
-    public record Table(By by, List<Group> groups, int untold) {
+    /**
+     * @param groups by name; the surest first
+     * @param untold jobs of which nothing is known
+     * @param drills practice jobs, which are in no group
+     */
+    public record Table(By by, List<Group> groups, int untold, Odds drills) {
         /** A difference between two of so few looks is easily chance: so many pairs were looked at. */
         public int pairs() {
             return groups.size() * (groups.size() - 1) / 2;
@@ -51,14 +55,26 @@ public final class Outcomes {
                 : Optional.empty();
     }
 
+    /** Practice on a board that is nobody's: its own account, and no word about customers' boards. */
+    public static boolean drill(Job job) {
+        List<Kept> intake = job.records("intake");
+        return !intake.isEmpty() && intake.getLast().text("client").equals("practice");
+    }
+
     /** @param zone whose months count */
     public static Table by(By by, List<Job> jobs, ZoneId zone) {
         Map<String, int[]> counted = new TreeMap<>();
         int untold = 0;
+        int[] drilled = new int[2];
         Function<Job, String> name = name(by, zone);
         // A strand is proved with the job it belongs to.
         for (Job job : jobs.stream().filter(j -> j.strandOf().isEmpty()).toList()) {
             Optional<Boolean> well = of(job);
+            if (drill(job)) {
+                drilled[0] += well.orElse(false) ? 1 : 0;
+                drilled[1] += well.isPresent() ? 1 : 0;
+                continue;
+            }
             if (well.isEmpty()) {
                 untold++;
                 continue;
@@ -72,7 +88,7 @@ public final class Outcomes {
         if (by != By.MONTH) {
             groups.sort(Comparator.comparingInt((Group g) -> g.odds().tries()).reversed());
         }
-        return new Table(by, List.copyOf(groups), untold);
+        return new Table(by, List.copyOf(groups), untold, Odds.of(drilled[0], drilled[1]));
     }
 
     /** What a job is called in such a grouping; empty where that is not noted. */

@@ -183,7 +183,7 @@ public class GatesTest {
                 .with(new Kept("rail-1", "rail", Instant.EPOCH, "",
                         Map.of("name", "core", "ohm", 18.0, "after_ohm", 17.0)));
         KnownFacts known = JobFacts.known(job.with(job.facts().with("chip.pads=9")),
-                Optional.of(PLAN.with(job)), Optional.of(new Around(2, 0, 5)));
+                Optional.of(PLAN.with(job)), Optional.of(new Around(2, 0, Practice.ofAny(5))));
         assertEquals(known.origin("ppe.gloves").orElseThrow().source(), Origin.Source.TICKED);
         assertEquals(known.origin("rails.after_shorts").orElseThrow(),
                 new Origin(Origin.Source.COMPUTED, "record rail-1"));

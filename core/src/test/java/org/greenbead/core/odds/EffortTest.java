@@ -45,6 +45,10 @@ public class EffortTest {
                 job("A-3", "quay", Map.of("price", 9.0, "kind", "freight")), job("A-4", "quay"),
                 job("A-5", "loft", Map.of("unattended_min", 90.0))), ZoneOffset.UTC);
         assertEquals(effort.silent(), 1);
+        Job drill = job("A-6", "quay", Map.of("attended_min", 900.0))
+                .with(new Kept("intake-1", "intake", Instant.EPOCH, "me", Map.of("client", "practice")));
+        assertEquals(Effort.by(Outcomes.By.BENCH, List.of(drill), ZoneOffset.UTC).groups(), List.of(),
+                "practice takes the time it wants");
         assertEquals(effort.groups().getFirst().name(), "quay", "most jobs first");
         Effort.Group quay = group(effort, "quay");
         assertEquals(quay.jobs(), 3);

@@ -93,6 +93,24 @@ public class OddsTest {
         assertEquals(Outcomes.of(job(1, "a")), Optional.empty());
     }
 
+    /** Practice says nothing of customers' boards, whichever way it went, and is told apart. */
+    @Test
+    public void practiceIsCountedApart() {
+        Job drilled = job(7, "a", "starts=fail").with(new Kept("intake-1", "intake", Instant.EPOCH, "me",
+                Map.of("client", "practice")));
+        Job well = job(8, "a", "starts=pass").with(new Kept("intake-1", "intake", Instant.EPOCH, "me",
+                Map.of("client", "practice")));
+        Job untold = job(9, "a").with(new Kept("intake-1", "intake", Instant.EPOCH, "me",
+                Map.of("client", "practice")));
+        Job owned = job(1, "a", "starts=pass").with(new Kept("intake-1", "intake", Instant.EPOCH, "me",
+                Map.of("client", "owner")));
+        Outcomes.Table table = Outcomes.by(Outcomes.By.BENCH, List.of(owned, drilled, well, untold),
+                ZoneOffset.UTC);
+        assertEquals(table.groups(), List.of(new Outcomes.Group("a", Odds.of(1, 1))));
+        assertEquals(table.drills(), Odds.of(1, 2));
+        assertEquals(table.untold(), 0);
+    }
+
     @Test
     public void jobsArePutTogether() {
         List<Job> jobs = List.of(job(1, "a", "starts=pass"), job(2, "a", "starts=pass"),

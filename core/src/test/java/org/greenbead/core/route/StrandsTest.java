@@ -12,6 +12,7 @@ import java.util.Optional;
 import org.greenbead.core.account.Around;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.Judgement;
+import org.greenbead.core.account.Practice;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.book.Facts;
@@ -47,7 +48,7 @@ public class StrandsTest {
     }
 
     private static Around around(List<Job> family) {
-        return new Around(1, 0, 5, Optional.empty(), Map.of(), family);
+        return new Around(1, 0, Practice.ofAny(5), Optional.empty(), Map.of(), family);
     }
 
     @DataProvider
@@ -206,10 +207,11 @@ public class StrandsTest {
     @Test
     public void aJobOfThreeChipsIsOneJob() {
         Job strand = strand(JobKind.REPLACE);
-        Around around = Around.of(strand, "UL-24", List.of(MAIN, strand), List.of(), 0);
+        Around around = Around.of(strand, "UL-24", List.of(MAIN, strand), List.of(), Practice.ofAny(0));
         assertEquals(around.openOfCustomer(), 1);
         assertEquals(around.family(), List.of(MAIN, strand));
-        assertEquals(Around.of(MAIN, "QX-510", List.of(MAIN, strand), List.of(), 0).openOfCustomer(), 1);
+        assertEquals(Around.of(MAIN, "QX-510", List.of(MAIN, strand), List.of(), Practice.ofAny(0))
+                .openOfCustomer(), 1);
     }
 
     /** Its plan is on its own chip. */
