@@ -100,6 +100,33 @@ public class PlacesWindowTest extends DemoWindow {
         assertEquals(kept(l -> l.job(mine).record("bake-1").orElseThrow().number("c")), 80.0);
     }
 
+    /** A soak says each turn from warm to cool, and ends as a test with the cycles that were gone through. */
+    @Test
+    public void soakLeadsThroughItsCycles() throws Exception {
+        String mine = window.text("#job-id");
+        window.press(KeyCode.H);
+        window.awaitText("#timers-title", "No timer runs");
+        window.press(KeyCode.DIGIT8);
+        window.awaitText("#pedal-word", "Start: Soak, warm and cool, 2 h");
+        assertTrue(says("Cells out of the warmth"), "the caution stands where the warmth is begun");
+        type("#timer-cycles", "many");
+        window.awaitText("#timer-said", "no number of cycles");
+        type("#timer-cycles", "4");
+        window.await("it begins warm", () -> says("cycle 1 of 4: keep it warm"));
+        window.pass(java.time.Duration.ofMinutes(16));
+        window.await("it turns", () -> says("cycle 1 of 4: let it cool"));
+        window.await("and says so in the tray",
+                () -> window.scene().getRoot().lookupAll(".tray-wait").stream()
+                        .anyMatch(n -> ((Labeled) n).getText().contains("cool")));
+        window.picture("timers-soak");
+        window.pass(java.time.Duration.ofMinutes(105));
+        window.awaitText("#timers-title", "One timer rings");
+        window.awaitText("#pedal-word", "Passed: " + mine);
+        window.press(KeyCode.SPACE);
+        window.awaitText("#timers-title", "No timer runs");
+        assertEquals(kept(l -> l.job(mine).records("tested").getLast().number("cycles")), 4.0);
+    }
+
     /** A jar is found by its number and used: the job knows its lot and hours. A new stencil is taken in, used up and told. */
     @Test
     public void stockIsTakenForTheJob() throws Exception {

@@ -51,10 +51,16 @@ final class TimerCommand implements Runnable {
         private Double labelC;
         @Option(names = "--label-minutes", paramLabel = "MIN", description = "What the label asks for, min.")
         private Double labelMin;
+        @Option(names = "--cycles", paramLabel = "N", description = "How often a soak goes warm and cool (default 4).")
+        private Integer cycles;
         @Option(names = "--words", defaultValue = "", description = "What exactly.")
         private String what;
         @Option(names = "--at", paramLabel = "TIME", description = "When it began, such as 2031-04-02T08:00:00Z (default: now).")
         private Instant at;
+
+        private int cycles() {
+            return cycles != null ? cycles : kind == JobTimer.Kind.SOAK ? UsualWaits.SOAK_CYCLES : 0;
+        }
 
         @Override
         public Integer call() throws Exception {
@@ -69,7 +75,7 @@ final class TimerCommand implements Runnable {
             var start = new Timers.Start(kind, what,
                     minutes == null ? usual.minutes().getAsDouble() : Minutes.parse(minutes),
                     celsius == null && kind.heats() ? usual.c() : maybe(celsius), maybe(labelC),
-                    maybe(labelMin));
+                    maybe(labelMin), cycles());
             Job longer = Timers.start(job, start, now, ZoneId.systemDefault(), author());
             keep(job, longer, "timer", kind.word());
             JobTimer timer = JobTimer.of(longer).getLast();
@@ -89,7 +95,7 @@ final class TimerCommand implements Runnable {
     static final class End extends OnJob {
         @Parameters(index = "1", paramLabel = "TIMER", description = "Such as timer-1; list them with: greenbead timer list.")
         private String timer;
-        @Option(names = "--result", description = "Of a long test: ${COMPLETION-CANDIDATES}.")
+        @Option(names = "--result", description = "Of a long test or a soak: ${COMPLETION-CANDIDATES}.")
         private Timers.Result result;
         @Option(names = "--at", paramLabel = "TIME", description = "When it ended (default: now).")
         private Instant at;
@@ -151,9 +157,13 @@ final class TimerCommand implements Runnable {
 
     private static String line(JobTimer t, Instant now, Words words) {
         double left = t.leftS(now);
-        String state = left > 0
+        String turn = t.turn(now)
+                .map(n -> String.format(Locale.ROOT, "cycle %d of %d, %s for %s, ", n.cycle(),
+                        t.cycles(), n.warm() ? "warm" : "cool", Minutes.say(n.leftS())))
+                .orElse("");
+        String state = turn + (left > 0
                 ? Minutes.say(left) + " left of " + Minutes.say(t.minutes() * 60)
-                : "rang " + Minutes.say(-left) + " ago";
+                : "rang " + Minutes.say(-left) + " ago");
         return String.join(" ", t.job(), t.record(), words.say("timer." + t.kind().word())
                 + (t.words().isEmpty() ? "," : " (" + t.words() + "),"), state);
     }

@@ -23,6 +23,8 @@ final class Waits {
     private final Map<String, List<JobTimer>> byJob = new HashMap<>();
     private final Map<String, List<JobTimer>> ended = new HashMap<>();
     private final Map<JobTimer, Instant> rang = new HashMap<>();
+    /** The last turn of a soak that was said. */
+    private final Map<JobTimer, JobTimer.Turn> turned = new HashMap<>();
     private final Timeline beat = new Timeline();
 
     Waits(Desk desk, Consumer<List<BenchTray.Wait>> show) {
@@ -61,6 +63,7 @@ final class Waits {
     private void changed() {
         List<JobTimer> now = running();
         rang.keySet().retainAll(now);
+        turned.keySet().retainAll(now);
         if (now.isEmpty()) {
             beat.stop();
             show.accept(List.of());
@@ -76,17 +79,35 @@ final class Waits {
         show.accept(running().stream().map(t -> {
             String kind = texts.say("timer.short." + t.kind().word());
             boolean rings = t.rings(now);
-            String left = Minutes.say(Math.abs(t.leftS(now)));
+            String left = t.turn(now)
+                    .map(turn -> turn.warm()
+                            ? texts.get("tray.warm", Minutes.say(turn.leftS()))
+                            : texts.get("tray.cool", Minutes.say(turn.leftS())))
+                    .orElseGet(() -> Minutes.say(Math.abs(t.leftS(now))));
             return new BenchTray.Wait(t.job() + "/" + t.record(), rings ? texts.get("tray.rang", left) : left,
                     texts.get("tray.wait", t.job(), kind), rings);
         }).toList());
         for (JobTimer t : running()) {
+            t.turn(now).ifPresent(turn -> turns(t, turn));
             if (t.rings(now) && !now.isBefore(rang.getOrDefault(t, Instant.MIN).plusSeconds(AGAIN_S))) {
                 rang.put(t, now);
                 desk.cues().play(Cues.Cue.TWO_TONE);
                 desk.say(texts.get("timers.say", texts.say("timer." + t.kind().word()), t.job()));
             }
         }
+    }
+
+    /** A soak goes from warm to cool or back: somebody has to do it. Its first warming was just begun by hand. */
+    private void turns(JobTimer t, JobTimer.Turn turn) {
+        JobTimer.Turn before = turned.put(t, turn);
+        if (before == null || before.cycle() == turn.cycle() && before.warm() == turn.warm()) {
+            return;
+        }
+        Texts texts = desk.texts();
+        desk.cues().play(Cues.Cue.TWO_TONE);
+        desk.say(turn.warm()
+                ? texts.get("timers.say.warm", t.job(), turn.cycle(), t.cycles())
+                : texts.get("timers.say.cool", t.job(), turn.cycle(), t.cycles()));
     }
 
     void close() {

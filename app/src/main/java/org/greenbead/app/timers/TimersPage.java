@@ -69,6 +69,7 @@ public final class TimersPage extends Page {
     private final Line labelMinutes;
     private final Line labelCelsius;
     private final Line words;
+    private final Line cycles;
     private final HBox fields = new HBox(8);
     private final VBox lately = new VBox(3);
     private final VBox fresh;
@@ -105,6 +106,7 @@ public final class TimersPage extends Page {
         labelMinutes = field("timer-label-minutes", texts.get("timers.label_minutes"));
         labelCelsius = field("timer-label-c", texts.get("timers.label_c"));
         words = field("timer-words", texts.get("timers.words"));
+        cycles = field("timer-cycles", texts.get("timers.cycles"));
         because.setId("timer-because");
         said.setId("timer-said");
         stop.setId("timer-stop");
@@ -172,7 +174,10 @@ public final class TimersPage extends Page {
         left.setMinWidth(Region.USE_PREF_SIZE);
         left.setPrefWidth(150);
         Label name = Looks.label(named(t), "text-ink", "strong");
-        Label state = Looks.label("", "muted", "small");
+        // What a soak asks for is read from the bench, the end of a wait from the chair.
+        Label state = t.cycles() > 0
+                ? Looks.label("", "text-ink", "strong")
+                : Looks.label("", "muted", "small");
         var bar = new LifeBar();
         faces.put(t.job() + "/" + t.record(), new Face(left, state, bar));
         var right = new VBox(4, name, bar, state);
@@ -206,7 +211,8 @@ public final class TimersPage extends Page {
             face.left().pseudoClassStateChanged(Looks.BAD, left <= 0);
             String at = OF_DAY.format(t.due().atZone(ZoneId.systemDefault()));
             face.state().setText(left > 0
-                    ? texts.get("timers.rings", at, Minutes.say(t.minutes() * 60))
+                    ? t.turn(now).map(turn -> turn(t, turn)).orElse("")
+                            + texts.get("timers.rings", at, Minutes.say(t.minutes() * 60))
                     : texts.get("timers.rang", at));
             face.bar().show(t.gone(now), left <= 0);
         }
@@ -220,6 +226,14 @@ public final class TimersPage extends Page {
         if (chosen.isEmpty()) {
             pedalNow();
         }
+    }
+
+    private String turn(JobTimer t, JobTimer.Turn turn) {
+        Texts texts = desk.texts();
+        String left = Minutes.say(turn.leftS());
+        return (turn.warm()
+                ? texts.get("timers.turn.warm", turn.cycle(), t.cycles(), left)
+                : texts.get("timers.turn.cool", turn.cycle(), t.cycles(), left)) + " \u00b7 ";
     }
 
     /** What the rule book stops of a heat that runs for the job in hand. */
@@ -278,15 +292,21 @@ public final class TimersPage extends Page {
         if (kind.heats()) {
             wanted.addAll(List.of(celsius, labelMinutes, labelCelsius));
         }
+        if (kind == JobTimer.Kind.SOAK) {
+            wanted.add(cycles);
+        }
         wanted.add(words);
         wanted.forEach(TextField::clear);
         fields.getChildren().setAll(wanted);
         wait.minutes().ifPresent(m -> minutes.setText(plain(m)));
+        cycles.setText(kind == JobTimer.Kind.SOAK ? Integer.toString(UsualWaits.SOAK_CYCLES) : "");
         wait.c().ifPresent(c -> celsius.setText(desk.texts().temp(c)));
         because.setText(desk.texts().get("timers.because",
                 desk.texts().say("timer.because." + wait.because().name().toLowerCase(Locale.ROOT))));
         said.setText("");
-        caution.setText(kind.heats() ? desk.texts().say("caution.check.bake_ended") : "");
+        caution.setText(kind.heats()
+                ? desk.texts().say("caution.check.bake_ended")
+                : kind == JobTimer.Kind.SOAK ? desk.texts().say("caution.soak") : "");
         kindsNow();
         pedalNow();
         if (wait.minutes().isEmpty() || kind == JobTimer.Kind.OTHER) {
@@ -309,7 +329,22 @@ public final class TimersPage extends Page {
                 heats ? degrees(labelCelsius) : OptionalDouble.empty(),
                 heats && !labelMinutes.getText().isBlank()
                         ? OptionalDouble.of(Minutes.parse(labelMinutes.getText()))
-                        : OptionalDouble.empty());
+                        : OptionalDouble.empty(),
+                wait.kind() == JobTimer.Kind.SOAK ? cyclesTyped() : 0);
+    }
+
+    private int cyclesTyped() {
+        String text = cycles.getText().strip();
+        try {
+            return Integer.parseInt(text);
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException(desk.texts().get("timers.no_cycles", text));
+        }
+    }
+
+    /** Somebody has to say how it came out. */
+    private static boolean tests(JobTimer t) {
+        return t.kind() == JobTimer.Kind.TEST || t.kind() == JobTimer.Kind.SOAK;
     }
 
     private OptionalDouble degrees(Line line) {
@@ -371,7 +406,7 @@ public final class TimersPage extends Page {
         JobTimer t = here.get();
         boolean rings = t.rings(desk.clock().instant());
         String name = named(t);
-        if (t.kind() == JobTimer.Kind.TEST && rings) {
+        if (tests(t) && rings) {
             pedal(Pedal.stating(texts.get("timers.passed", name), texts.get("timers.passed.so"),
                     () -> end(t, Optional.of(Timers.Result.PASS))));
             noteWord(texts.get("timers.failed"));
@@ -379,7 +414,7 @@ public final class TimersPage extends Page {
         }
         pedal(Pedal.stating(texts.get(rings ? "timers.end" : "timers.stop", name),
                 texts.get(rings ? "timers.end.so" : "timers.stop.so"), () -> end(t, Optional.empty())));
-        if (t.kind() == JobTimer.Kind.TEST) {
+        if (tests(t)) {
             noteWord(texts.get("timers.failed"));
         }
     }
@@ -400,7 +435,7 @@ public final class TimersPage extends Page {
 
     @Override
     public void note() {
-        list.chosen().filter(t -> chosen.isEmpty() && t.kind() == JobTimer.Kind.TEST)
+        list.chosen().filter(t -> chosen.isEmpty() && tests(t))
                 .ifPresent(t -> end(t, Optional.of(Timers.Result.FAIL)));
     }
 

@@ -31,9 +31,13 @@ public final class Timers {
      * @param c        of the oven or plate, °C; for a bake or a cure
      * @param labelC   what the label asks for, °C
      * @param labelMin the same, min
+     * @param cycles   how often a soak goes warm and cool; 0 for every other kind
      */
     public record Start(JobTimer.Kind kind, String words, double minutes, OptionalDouble c,
-            OptionalDouble labelC, OptionalDouble labelMin) {
+            OptionalDouble labelC, OptionalDouble labelMin, int cycles) {
+        /** Half a cycle is no shorter: a board follows within minutes. */
+        private static final double LEAST_HALF_MIN = 1;
+
         public Start {
             Check.present("kind of a timer", kind);
             words = words == null ? "" : words.strip();
@@ -51,6 +55,34 @@ public final class Timers {
             c.ifPresent(t -> Check.within("temperature", t, 25, 300, "°C"));
             labelC.ifPresent(t -> Check.within("temperature on the label", t, 0, 300, "°C"));
             labelMin.ifPresent(m -> Check.within("time on the label", m, 0, JobTimer.MOST_MINUTES, "min"));
+            if (kind != JobTimer.Kind.SOAK && cycles != 0) {
+                throw new IllegalArgumentException("cycles belong to a soak");
+            }
+            if (kind == JobTimer.Kind.SOAK) {
+                Check.within("cycles of a soak", cycles, 1, JobTimer.MOST_CYCLES, "");
+                if (minutes / (2 * cycles) < LEAST_HALF_MIN) {
+                    throw new IllegalArgumentException(
+                            "%d cycles in %s min are too quick: a board needs a minute and more to follow; take longer or fewer"
+                                    .formatted(cycles,
+                                            minutes == Math.rint(minutes)
+                                                    ? "%.0f".formatted(minutes)
+                                                    : minutes));
+                }
+            }
+        }
+
+        /** One without cycles. */
+        public Start(JobTimer.Kind kind, String words, double minutes, OptionalDouble c,
+                OptionalDouble labelC,
+                OptionalDouble labelMin) {
+            this(kind, words, minutes, c, labelC, labelMin, 0);
+        }
+
+        /** Warm and cool by turns, the whole so many minutes. */
+        public static Start soak(String words, double minutes, int cycles) {
+            return new Start(JobTimer.Kind.SOAK, words, minutes, OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(), cycles);
         }
 
         public static Start plain(JobTimer.Kind kind, double minutes) {
@@ -89,6 +121,7 @@ public final class Timers {
         fields.put("minutes", start.minutes());
         fields.put("started", at.truncatedTo(ChronoUnit.MILLIS).toString());
         fields.put("serves", serves.isEmpty() ? null : serves);
+        fields.put("cycles", start.cycles() == 0 ? null : (double) start.cycles());
         return JobFacts.settled(
                 longer.with(new Kept(job.freeId(JobTimer.TYPE), JobTimer.TYPE, at, by, fields)));
     }
@@ -122,13 +155,17 @@ public final class Timers {
         return switch (timer.kind()) {
             case BAKE, CURE -> into.map(b -> job.with(b.with("end", written(at, zone), at, by))).orElse(job);
             case DRY -> into.map(w -> job.with(w.with("dried_min", lasted, at, by))).orElse(job);
-            case TEST -> {
+            case TEST, SOAK -> {
                 var fields = new LinkedHashMap<String, Object>();
-                fields.put("what", timer.words().isEmpty() ? "long test" : timer.words());
+                boolean soaks = timer.kind() == JobTimer.Kind.SOAK;
+                fields.put("what", !timer.words().isEmpty()
+                        ? timer.words()
+                        : soaks ? "soak through heat cycles" : "long test");
                 fields.put("result", early && !result.equals(Optional.of(Result.FAIL)) || result.isEmpty()
                         ? "not_tested"
                         : result.get() == Result.PASS ? "pass" : "fail");
                 fields.put("minutes", lasted);
+                fields.put("cycles", soaks ? (double) timer.cyclesDone(at) : null);
                 yield job.with(new Kept(job.freeId("tested"), "tested", at, by, fields));
             }
             case COOL, REST, OTHER -> job;

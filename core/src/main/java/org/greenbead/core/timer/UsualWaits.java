@@ -23,6 +23,9 @@ public final class UsualWaits {
     static final double REST_MIN = 30;
     /** First guess for a test that runs by itself: practice of the trade. */
     static final double TEST_MIN = 60;
+    /** Four times a quarter of an hour warm and a quarter cool: practice of the trade. */
+    static final double SOAK_MIN = 120;
+    public static final int SOAK_CYCLES = 4;
     private static final String DRY_RULE = "safety.solvent-and-heat";
     private static final String DRY_LIMIT = "wait";
 
@@ -72,6 +75,7 @@ public final class UsualWaits {
                         Because.RULE);
                 case REST -> fixed(kind, REST_MIN);
                 case TEST -> fixed(kind, TEST_MIN);
+                case SOAK -> fixed(kind, SOAK_MIN);
                 case OTHER -> open(kind, Because.NOT_KNOWN);
             });
         }

@@ -157,6 +157,9 @@ public class ReachedByHandsTest {
                 "tested what=radio result=pass");
         reckoned("prove.configuration-unknown", "tested what=a result=pass",
                 "tested what=a result=pass configuration=own_lead");
+        reckoned("prove.warmth-not-tried-again",
+                "symptom words=dark changes_with=[warm];tested what=a result=pass",
+                "symptom words=dark changes_with=[warm];tested what=a result=pass cycles=4");
         reckoned("prove.short-test", "tested what=a result=pass minutes=2",
                 "tested what=a result=pass minutes=30");
         reckoned("prove.memory-by-feel", "MEMORY;tested what=a result=pass",

@@ -138,8 +138,77 @@ public class TimersTest {
         assertEquals(tested.number("minutes"), afterMin, 1e-9);
     }
 
+    private static JobTimer soak(Job soaking) {
+        return JobTimer.of(soaking).getLast();
+    }
+
+    @DataProvider
+    Object[][] turns() {
+        return new Object[][]{{-5.0, 1, true, 20.0}, {0.0, 1, true, 15.0}, {14.99, 1, true, 0.01},
+                {15.0, 1, false, 15.0}, {29.5, 1, false, 0.5}, {30.0, 2, true, 15.0}, {119.9, 4, false, 0.1}};
+    }
+
+    /** Two hours, four times warm and cool: a quarter of an hour each. */
+    @Test(dataProvider = "turns")
+    public void soakTurnsFromWarmToCoolAndBack(double afterMin, int cycle, boolean warm, double leftMin) {
+        JobTimer soak = soak(start(job(), Timers.Start.soak("boots and logs", 120, 4), 0));
+        JobTimer.Turn turn = soak.turn(NOON.plusMillis(Math.round(afterMin * 60_000))).orElseThrow();
+        assertEquals(turn.cycle(), cycle);
+        assertEquals(turn.warm(), warm);
+        assertEquals(turn.leftS(), Math.min(15, leftMin) * 60, 1e-6);
+        assertTrue(soak.turn(NOON.plusSeconds(7200)).isEmpty(), "its time is over");
+        assertTrue(JobTimer.of(start(job(), Timers.Start.plain(JobTimer.Kind.TEST, 120), 0)).getFirst()
+                .turn(NOON).isEmpty());
+    }
+
+    @DataProvider
+    Object[][] soaked() {
+        return new Object[][]{{120L, Optional.of(Timers.Result.PASS), "pass", 4.0},
+                {300L, Optional.of(Timers.Result.PASS), "pass", 4.0},
+                {89L, Optional.of(Timers.Result.PASS), "not_tested", 2.0},
+                {91L, Optional.of(Timers.Result.FAIL), "fail", 3.0},
+                {120L, Optional.empty(), "not_tested", 4.0}};
+    }
+
+    /** Only cycles gone through whole count; one that was broken off has not passed. */
+    @Test(dataProvider = "soaked")
+    public void soakEndsAsAProofWithItsCycles(long afterMin, Optional<Timers.Result> result, String kept,
+            double cycles) {
+        Job soaking = start(job(), Timers.Start.soak("", 120, 4), 0);
+        Kept tested = Timers.end(soaking, "timer-1", result, NOON.plus(Duration.ofMinutes(afterMin)),
+                ZoneOffset.UTC, BY).records("tested").getFirst();
+        assertEquals(tested.text("result"), kept);
+        assertEquals(tested.number("cycles"), cycles, 0.0);
+        assertEquals(tested.text("what"), "soak through heat cycles");
+    }
+
+    /** A complaint that came with warmth is not gone by a cold test, and is by a soak that the timer led. */
+    @Test
+    public void warmthIsTriedAgainThroughTheTimer() {
+        Job warm = job().with(new Kept("symptom-1", "symptom", NOON, BY,
+                Map.of("words", "dark", "changes_with", List.of("warm"))))
+                .with(new Kept("tested-1", "tested", NOON, BY,
+                        Map.of("what", "dark", "result", "pass", "minutes", 45.0)));
+        assertTrue(finds(warm, "prove.warmth-not-tried-again"));
+        Job soaked = Timers.end(start(warm, Timers.Start.soak("dark", 120, 4), 0), "timer-1",
+                Optional.of(Timers.Result.PASS), NOON.plus(Duration.ofMinutes(121)), ZoneOffset.UTC, BY);
+        assertFalse(finds(soaked, "prove.warmth-not-tried-again"));
+        Job brief = Timers.end(start(warm, Timers.Start.soak("dark", 60, 2), 0), "timer-1",
+                Optional.of(Timers.Result.PASS), NOON.plus(Duration.ofMinutes(61)), ZoneOffset.UTC, BY);
+        assertTrue(finds(brief, "prove.warmth-not-tried-again"), "two cycles are too few");
+    }
+
     @Test
     public void refusedInWords() {
+        assertTrue(
+                expectThrows(IllegalArgumentException.class, () -> Timers.Start.soak("", 5, 4)).getMessage()
+                        .contains("too quick"));
+        expectThrows(IllegalArgumentException.class, () -> Timers.Start.soak("", 120, 0));
+        expectThrows(IllegalArgumentException.class, () -> Timers.Start.soak("", 600, 51));
+        assertTrue(expectThrows(IllegalArgumentException.class,
+                () -> new Timers.Start(JobTimer.Kind.REST, "", 30, OptionalDouble.empty(),
+                        OptionalDouble.empty(), OptionalDouble.empty(), 3))
+                .getMessage().contains("soak"));
         assertTrue(expectThrows(IllegalArgumentException.class,
                 () -> Timers.Start.plain(JobTimer.Kind.CURE, 30)).getMessage().contains("temperature"));
         assertTrue(expectThrows(IllegalArgumentException.class,
@@ -151,6 +220,17 @@ public class TimersTest {
                 .contains("ended already"));
         assertTrue(expectThrows(IllegalArgumentException.class, () -> end(done, "timer-7", 31)).getMessage()
                 .contains("timer-7"));
+    }
+
+    /** Cycles that cannot be leave no timer that would lead nobody; the record stays to be corrected. */
+    @Test
+    public void soakWithoutCyclesIsNone() {
+        for (Object cycles : new Object[]{0.0, 2.5, 1e9}) {
+            Job job = job()
+                    .with(new Kept("timer-1", "timer", NOON, BY, Map.of("what", "soak", "minutes", 120.0,
+                            "started", NOON.toString(), "cycles", cycles)));
+            assertEquals(JobTimer.of(job), List.of(), String.valueOf(cycles));
+        }
     }
 
     /** A record whose start is no time is no timer; it stays to be corrected, and the others run on. */
