@@ -179,7 +179,7 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.N);
         window.awaitText("#odds-title", "3 of 4 jobs succeeded, by kind of job");
         window.awaitNode("#odds-revive");
-        window.awaitText("#odds-looked", "1 jobs have no result yet. 2 groups, pairs compared: 1");
+        window.awaitText("#odds-looked", "Jobs without a result yet: 1. Groups: 2, pairs compared: 1");
         window.awaitText("#odds-looked", "Practice is counted apart: 1 of 1 came out well.");
         window.await("what jobs took", () -> says("by hand") && says("material 2.50"));
         window.picture("odds");

@@ -106,6 +106,8 @@ public class PlacesWindowTest extends DemoWindow {
         String mine = window.text("#job-id");
         window.press(KeyCode.H);
         window.awaitText("#timers-title", "No timer runs");
+        assertTrue(says("stopped, see Watch") && !says("No warnings"),
+                "what holds the job is in sight here too");
         window.press(KeyCode.DIGIT8);
         window.awaitText("#pedal-word", "Start: Soak, warm and cool, 2 h");
         assertTrue(says("Cells out of the warmth"), "the caution stands where the warmth is begun");

@@ -295,10 +295,15 @@ public final class Workshop implements Navigator {
         boolean thinking = model().thinkingProperty().get()
                 && !(page.orElse(null) instanceof ReplayPage);
         boolean about = ABOUT_THE_JOB.contains(place);
-        watch.show(about
+        List<Finding> own = page.map(p -> p.findingsProperty().get()).orElse(List.of());
+        // Stock, timers and the like say nothing of the job: what holds it stays in sight, to be pressed where the job is.
+        boolean beside = own.isEmpty() && WITHOUT_A_JOB.contains(place);
+        List<Finding> ofJob = about || beside
                 ? PlanRules.timely(model().findingsProperty().get(),
                         model().job().inHand().map(Bead::phase).orElse(Phase.CLOSE))
-                : page.map(p -> p.findingsProperty().get()).orElse(List.of()), thinking, texts);
+                : List.of();
+        watch.show(about ? ofJob : beside ? ofJob.stream().map(Finding::past).toList() : own, thinking,
+                texts);
         var open = model().judgedProperty().get().judged().open();
         watch.book(
                 open.stream().filter(n -> n.rule().severity() == Severity.STOP).map(n -> n.rule().id())

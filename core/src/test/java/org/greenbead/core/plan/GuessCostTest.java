@@ -65,8 +65,9 @@ public class GuessCostTest {
         RunPlan leadFree = guessed(Assumed.alloyOf("U1"));
         leadFree = leadFree.with(leadFree.board().with(leadFree.target().soldered(Alloys.require("SAC305"))));
         GuessCost.Case c = GuessCost.of(leadFree, () -> false).getFirst().cases().getFirst();
-        assertEquals(c.marginK(), apart, 0.5);
-        assertEquals(c.peakK(), 0, 0.5);
+        // Latent heat is drawn at another moment, which is worth half a degree at the peak.
+        assertEquals(c.marginK(), apart, 1);
+        assertEquals(c.peakK(), 0, 1);
         assertEquals(GuessCost.says(c).key(), "guess.sooner");
         assertTrue(c.melts());
     }
