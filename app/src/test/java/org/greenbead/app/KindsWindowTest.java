@@ -175,6 +175,24 @@ public class KindsWindowTest extends DemoWindow {
         assertEquals(job.records("symptom").getFirst().text("words"), "does not answer");
     }
 
+    /** The page is drawn anew while a line is being written: what was written stays, and goes into the job. */
+    @Test
+    public void whatIsHalfWrittenStaysWhenThePageHasNews() throws Exception {
+        begin(KeyCode.DIGIT9, KeyCode.DIGIT5, KeyCode.DIGIT1, KeyCode.DIGIT1);
+        window.awaitText("#step-now", "photographed");
+        window.press(KeyCode.W);
+        window.awaitText("#ask-question", "1 of");
+        window.fill("#ask-line", "SB-04");
+        window.mouse("#check-chip_photographed");
+        window.await("the check is ticked",
+                () -> !window.text("#step-now").contains("photographed"));
+        assertEquals(window.fx(() -> ((TextInputControl) window.scene().lookup("#ask-line")).getText()),
+                "SB-04");
+        type("#ask-line", "SB-0418");
+        window.awaitText("#ask-question", "2 of");
+        assertEquals(kept("SB-0418").records("intake").getFirst().text("label"), "SB-0418");
+    }
+
     /** Reheating alone: one run, and a report that says temporary. */
     @Test
     public void reflowIsTemporary() throws Exception {

@@ -43,6 +43,9 @@ public final class AskPane extends VBox {
     private int field;
     private Optional<String> record = Optional.empty();
     private boolean active;
+    /** The question whose line is open, and what it was opened with. */
+    private String opened = "";
+    private String openedWith = "";
     private Runnable left = () -> {
     };
 
@@ -123,6 +126,7 @@ public final class AskPane extends VBox {
 
     private void leave() {
         active = false;
+        opened = "";
         getStyleClass().remove("asking");
         show();
         left.run();
@@ -184,10 +188,19 @@ public final class AskPane extends VBox {
             entry.setPromptText(texts.get(kind == Vocabulary.Kind.NUMBER
                     ? "ask.number"
                     : kind == Vocabulary.Kind.WORDS ? "ask.list" : "ask.text"));
-            entry.setText(kept().flatMap(k -> k.noted(item().name())).map(v -> typable(item(), v, texts))
-                    .orElse(""));
+            line(kept().flatMap(k -> k.noted(item().name())).map(v -> typable(item(), v, texts)).orElse(""));
+        }
+    }
+
+    /** The page is drawn anew whenever the ledger or the model has an answer: what somebody is typing meanwhile stays. */
+    private void line(String stands) {
+        String here = now().id() + "/" + item().name() + "/" + record.orElse("");
+        if (!here.equals(opened) || entry.getText().equals(openedWith)) {
+            entry.setText(stands);
             entry.end();
         }
+        opened = here;
+        openedWith = stands;
     }
 
     private Node tab(int at, Texts texts) {
