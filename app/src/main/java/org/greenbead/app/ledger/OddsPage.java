@@ -123,12 +123,12 @@ public final class OddsPage extends Page {
         int told = t.groups().stream().mapToInt(g -> g.odds().tries()).sum();
         int good = t.groups().stream().mapToInt(g -> g.odds().good()).sum();
         title.setText(told == 0 ? texts.get("odds.none") : texts.get("odds.title", good, told, word(by)));
-        looked.setText(told == 0
+        String drills = t.drills().tries() == 0
+                ? ""
+                : " " + texts.get("odds.drills", t.drills().good(), t.drills().tries());
+        looked.setText((told == 0
                 ? texts.get("odds.none.so", t.untold())
-                : texts.get("odds.looked", t.untold(), t.groups().size(), t.pairs())
-                        + (t.drills().tries() == 0
-                                ? ""
-                                : " " + texts.get("odds.drills", t.drills().good(), t.drills().tries())));
+                : texts.get("odds.looked", t.untold(), t.groups().size(), t.pairs())) + drills);
         list.show(table.get().lines());
     }
 

@@ -28,7 +28,8 @@ public class StepsTest {
             Outcome fine = Drive.onClock(plan, plan.recipe(),
                     new SheetModel(plan.scene(), Multipliers.NOMINAL, cells.stepping(0.2)), like);
             Outcome.Drift drift = usual.against(fine);
-            assertTrue(drift.rmsK() < 0.9 && Math.abs(drift.peakK()) < 1.2,
+            boolean full = cells.equals(Resolution.FULL);
+            assertTrue(drift.rmsK() < (full ? 0.3 : 0.5) && Math.abs(drift.peakK()) < (full ? 0.3 : 0.8),
                     "board " + seed + ", " + cells.targetCells() + " cells: " + drift);
         }
     }
