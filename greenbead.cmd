@@ -30,7 +30,7 @@ if /i "%VERB%"=="shots" (
   "%JDK%\bin\java" -Dgreenbead.home="%HERE%" -Dglass.platform=Headless -Dprism.order=sw --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow --module-path "%HERE%\app\target\fx" --add-modules javafx.controls,javafx.swing -cp "%HERE%\app\target\greenbead-app-0.1.0.jar;%HERE%\app\target\lib\*" org.greenbead.app.Launcher --demo --headless --shots "%HERE%\docs\screenshots"
   exit /b !ERRORLEVEL!
 )
-if /i "%VERB%"=="bench" ( "%JDK%\bin\java" -cp "%HERE%\bench\target\greenbead-bench-0.1.0.jar;%HERE%\bench\target\lib\*" org.openjdk.jmh.Main !REST! & exit /b !ERRORLEVEL! )
+if /i "%VERB%"=="jmh" ( "%JDK%\bin\java" -cp "%HERE%\bench\target\greenbead-bench-0.1.0.jar;%HERE%\bench\target\lib\*" org.openjdk.jmh.Main !REST! & exit /b !ERRORLEVEL! )
 "%JDK%\bin\java" --enable-native-access=ALL-UNNAMED -cp "%HERE%\cli\target\greenbead-cli-0.1.0.jar;%HERE%\cli\target\lib\*" org.greenbead.cli.Main %*
 exit /b %ERRORLEVEL%
 

@@ -28,6 +28,7 @@ import org.greenbead.app.shell.Workshop;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.run.FormingHeats;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.LastHeat;
@@ -41,12 +42,22 @@ import org.slf4j.LoggerFactory;
 /** The application: opens the window at once, the ledger behind it. */
 public final class GreenBead extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(GreenBead.class);
+    private final FormingHeats heats;
     private Optional<Desk> desk = Optional.empty();
     private Optional<Workshop> workshop = Optional.empty();
 
     /** What is known once the ledger is open. */
     private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open, Optional<RunLog> left,
             List<String> damaged) {}
+
+    public GreenBead() {
+        this(new FormingHeats());
+    }
+
+    /** @param heats for balls that this process has reckoned before */
+    public GreenBead(FormingHeats heats) {
+        this.heats = heats;
+    }
 
     @Override
     public void start(Stage stage) {
@@ -119,13 +130,13 @@ public final class GreenBead extends Application {
         });
     }
 
-    private static Opened behind(Options options, InstantSource clock, Label words, Texts texts)
+    private Opened behind(Options options, InstantSource clock, Label words, Texts texts)
             throws Exception {
         var files = new OpenFiles();
         if (options.walk() && options.data().endsWith(Options.WALK_DATA)) {
             clear(options.data());
         }
-        Ledger ledger = Ledger.open(options.data(), files, clock);
+        Ledger ledger = Ledger.open(options.data(), files, clock, heats);
         if (options.demo()) {
             new DemoWorld(files).fill(ledger, clock, done -> Platform
                     .runLater(() -> words.setText(texts.get("app.relive", Math.round(done * 100) + " %"))));

@@ -22,6 +22,7 @@ import javafx.stage.Window;
 import javax.imageio.ImageIO;
 import org.greenbead.app.demo.HandClock;
 import org.greenbead.app.shell.FilePicker;
+import org.greenbead.core.run.FormingHeats;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -35,6 +36,8 @@ final class BenchWindow {
     private static final long LOOK_MS = 5;
     /** Looks without a sample after which no run is taken to be going: three seconds, for a machine that is busy. */
     private static final int QUIET = 600;
+    /** Reckoned once, not once a window. */
+    private static final FormingHeats HEATS = new FormingHeats();
     private static Optional<Path> template = Optional.empty();
     private final FxRobot hand = new FxRobot();
     private final HandClock clock = new HandClock(InstantSource.system());
@@ -83,7 +86,7 @@ final class BenchWindow {
         FxToolkit.registerPrimaryStage();
         FxToolkit.setupStage(s -> {
             stage = s;
-            app = new GreenBead();
+            app = new GreenBead(HEATS);
             app.open(s, new Options(demo, data, Optional.empty(), false, false), clock);
         });
         await("the window to be laid out", () -> stage.getScene().lookup("#laying") == null);

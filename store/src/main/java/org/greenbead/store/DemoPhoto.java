@@ -21,6 +21,7 @@ import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
+import org.greenbead.core.quantity.OneThreadRandom;
 
 /**
  * A photo of a board that exists only here: its top side drawn at a slant under uneven light, with small parts, tracks and holes where a
@@ -66,20 +67,26 @@ final class DemoPhoto {
         var draw = new Drawing(g, Squared.of(corners, board.sizeMm()));
         draw.board(board, new Random(seed), gone, lifted);
         g.dispose();
-        light(image, new Random(seed + 1));
+        light(image, new OneThreadRandom(seed + 1));
         return new DemoPhoto(image, corners);
     }
 
     /** Brighter at one side, with the noise of a sensor. */
     private static void light(BufferedImage image, Random random) {
+        int width = image.getWidth();
+        int[] row = new int[width];
         for (int y = 0; y < image.getHeight(); y++) {
-            for (int x = 0; x < image.getWidth(); x++) {
-                int rgb = image.getRGB(x, y);
-                double gain = 0.82 + 0.3 * (1 - Math.hypot(x - WIDTH * 0.3, y - HEIGHT * 0.25) / WIDTH);
+            image.getRGB(0, y, width, 1, row, 0, width);
+            for (int x = 0; x < width; x++) {
+                int rgb = row[x];
+                double dx = x - WIDTH * 0.3;
+                double dy = y - HEIGHT * 0.25;
+                double gain = 0.82 + 0.3 * (1 - Math.sqrt(dx * dx + dy * dy) / WIDTH);
                 int noise = (int) Math.round(random.nextGaussian() * 3);
-                image.setRGB(x, y, level(rgb >> 16 & 255, gain, noise) << 16
-                        | level(rgb >> 8 & 255, gain, noise) << 8 | level(rgb & 255, gain, noise));
+                row[x] = level(rgb >> 16 & 255, gain, noise) << 16 | level(rgb >> 8 & 255, gain, noise) << 8
+                        | level(rgb & 255, gain, noise);
             }
+            image.setRGB(0, y, width, 1, row, 0, width);
         }
     }
 

@@ -58,15 +58,16 @@ public final class Ledger implements AutoCloseable {
     private final InstantSource clock;
     private static final String DAILY = "daily";
     private static final int DAILY_KEPT = 14;
-    private final FormingHeats forming = new FormingHeats();
+    private final FormingHeats forming;
     private final PracticeRuns practised = new PracticeRuns();
     private final ParsedJobs parsed;
     private final Handle handle;
     /** Empty when another process is the folder's writer. */
     private final Optional<FolderLock> lock;
 
-    private Ledger(Path folder, OpenFiles files, InstantSource clock, Handle handle,
+    private Ledger(Path folder, OpenFiles files, InstantSource clock, FormingHeats forming, Handle handle,
             Optional<FolderLock> lock) {
+        this.forming = forming;
         this.folder = folder;
         this.files = files;
         parsed = new ParsedJobs(files);
@@ -81,7 +82,13 @@ public final class Ledger implements AutoCloseable {
      * @throws LedgerException when the folder cannot be written or belongs to another process, the file is damaged, or a newer version wrote it
      */
     public static Ledger open(Path folder, OpenFiles files, InstantSource clock) throws LedgerException {
-        return open(folder, files, clock, List.of());
+        return open(folder, files, clock, new FormingHeats());
+    }
+
+    /** As {@link #open(Path, OpenFiles, InstantSource)}, with the forming heats that this process has reckoned before. */
+    public static Ledger open(Path folder, OpenFiles files, InstantSource clock, FormingHeats heats)
+            throws LedgerException {
+        return open(folder, files, clock, heats, List.of(), prepare(folder, clock));
     }
 
     /**
@@ -94,7 +101,7 @@ public final class Ledger implements AutoCloseable {
         Path file = folder.resolve(FILE);
         Optional<FolderLock> lock = prepare(folder, clock);
         if (lock.isPresent() || !Files.exists(file)) {
-            return open(folder, files, clock, List.of(), lock);
+            return open(folder, files, clock, new FormingHeats(), List.of(), lock);
         }
         var config = new SQLiteConfig();
         config.setReadOnly(true);
@@ -102,7 +109,8 @@ public final class Ledger implements AutoCloseable {
         var source = new SQLiteDataSource(config);
         source.setUrl("jdbc:sqlite:" + file);
         try {
-            return new Ledger(folder, files, clock, Jdbi.create(source).open(), Optional.empty());
+            return new Ledger(folder, files, clock, new FormingHeats(), Jdbi.create(source).open(),
+                    Optional.empty());
         } catch (RuntimeException e) {
             throw LedgerFault.of(file, e);
         }
@@ -128,11 +136,11 @@ public final class Ledger implements AutoCloseable {
 
     static Ledger open(Path folder, OpenFiles files, InstantSource clock, List<String> moreMigrations)
             throws LedgerException {
-        return open(folder, files, clock, moreMigrations, prepare(folder, clock));
+        return open(folder, files, clock, new FormingHeats(), moreMigrations, prepare(folder, clock));
     }
 
-    private static Ledger open(Path folder, OpenFiles files, InstantSource clock, List<String> moreMigrations,
-            Optional<FolderLock> lock) throws LedgerException {
+    private static Ledger open(Path folder, OpenFiles files, InstantSource clock, FormingHeats heats,
+            List<String> moreMigrations, Optional<FolderLock> lock) throws LedgerException {
         if (lock.isEmpty()) {
             throw new LedgerException("The data folder " + folder + " belongs to another Green Bead ("
                     + FolderLock.owner(folder, clock)
@@ -149,7 +157,7 @@ public final class Ledger implements AutoCloseable {
             if (existed) {
                 daily(folder, file, source, clock);
             }
-            return new Ledger(folder, files, clock, Jdbi.create(source).open(), lock);
+            return new Ledger(folder, files, clock, heats, Jdbi.create(source).open(), lock);
         } catch (LedgerException e) {
             lock.get().close();
             throw e;

@@ -98,9 +98,10 @@ public record BeadMap(List<Site> sites) {
         for (int i = 0; i < sorted.size(); i++) {
             for (int j = i + 1; j < sorted.size()
                     && !(sorted.get(j).xMm() - sorted.get(i).xMm() >= least); j++) {
-                double apart = sorted.get(i).distanceMm(sorted.get(j));
-                if (!(apart >= least)) {
-                    least = apart;
+                // A column has many sites; most of them are too far for their distance to be looked at.
+                if (!(Math.abs(sorted.get(j).yMm() - sorted.get(i).yMm()) >= least)) {
+                    double apart = sorted.get(i).distanceMm(sorted.get(j));
+                    least = apart < least || Double.isNaN(least) ? apart : least;
                 }
             }
         }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Random;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Site;
+import org.greenbead.core.quantity.OneThreadRandom;
 
 /**
  * A simple shaded renderer of balled chips: a pinhole camera over the plane of the chip, spheres lit by a ring or from one side, mask with
@@ -52,7 +53,7 @@ public final class Painted {
         this.width = width;
         this.height = height;
         light = new double[3][width * height];
-        random = new Random(pose.seed());
+        random = new OneThreadRandom(pose.seed());
         distance = 120;
         focal = pose.pxPerMm() * distance;
         double roll = Math.toRadians(pose.rollDeg());
@@ -124,12 +125,12 @@ public final class Painted {
         var diameters = new HashMap<String, Double>();
         var random = new Random(pose.seed() + 5);
         var at = new HashMap<String, double[]>();
+        double pitch = map.pitchMm();
         for (Site s : map.sites()) {
-            double nominal = s.diameterMm().orElse(0.6 * map.pitchMm());
+            double nominal = s.diameterMm().orElse(0.6 * pitch);
             painted.disc(s.xMm(), s.yMm(), 0.375 * nominal, GOLD);
             Wrong w = wrong.getOrDefault(s.name(), new Wrong(1 + 0.02 * random.nextGaussian(),
-                    0.01 * map.pitchMm() * random.nextGaussian(),
-                    0.01 * map.pitchMm() * random.nextGaussian()));
+                    0.01 * pitch * random.nextGaussian(), 0.01 * pitch * random.nextGaussian()));
             if (w.size() > 0) {
                 double d = nominal * Math.clamp(w.size(), 0.3, 1.5);
                 diameters.put(s.name(), d);
@@ -218,17 +219,24 @@ public final class Painted {
         }
     }
 
+    /** Painted where it can lie: between its corners as they are seen, and a pixel more. */
     private void box(double x, double y, double w, double h, double[] colour) {
-        plane2((px, py) -> Math.abs(px - x) < w / 2 && Math.abs(py - y) < h / 2 ? colour : null);
-    }
-
-    private void plane2(Colour colour) {
-        for (int py = 0; py < height; py++) {
-            for (int px = 0; px < width; px++) {
+        int left = width;
+        int right = -1;
+        int top = height;
+        int bottom = -1;
+        for (int corner = 0; corner < 4; corner++) {
+            double[] seen = project(x + (corner % 2 - 0.5) * w, y + (corner / 2 - 0.5) * h, 0);
+            left = Math.min(left, (int) Math.floor(seen[0]) - 1);
+            right = Math.max(right, (int) Math.ceil(seen[0]) + 1);
+            top = Math.min(top, (int) Math.floor(seen[1]) - 1);
+            bottom = Math.max(bottom, (int) Math.ceil(seen[1]) + 1);
+        }
+        for (int py = Math.max(0, top); py <= Math.min(height - 1, bottom); py++) {
+            for (int px = Math.max(0, left); px <= Math.min(width - 1, right); px++) {
                 double[] mm = onPlane(px + 0.5, py + 0.5);
-                double[] c = colour.at(mm[0], mm[1]);
-                if (c != null) {
-                    set(py * width + px, c);
+                if (Math.abs(mm[0] - x) < w / 2 && Math.abs(mm[1] - y) < h / 2) {
+                    set(py * width + px, colour);
                 }
             }
         }
