@@ -579,10 +579,7 @@ public final class RunEngine {
 
     private void note(List<Finding> findings) {
         for (Finding finding : findings) {
-            Finding before = raised.get(finding.id());
-            if (before == null || finding.severity().compareTo(before.severity()) >= 0) {
-                raised.put(finding.id(), finding);
-            }
+            raised.merge(finding.id(), finding, RunRules::kept);
         }
     }
 

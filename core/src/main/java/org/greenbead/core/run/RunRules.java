@@ -172,4 +172,20 @@ final class RunRules {
         return List.of(Finding.of(Rule.RESUMED_AFTER_GAP, "run", Severity.CARE, new Quantity.Seconds(awayS)));
     }
 
+    /** Which of two findings of the same rule and subject is kept: the graver, of equals the steeper rate where they tell one, else the later. */
+    static Finding kept(Finding before, Finding now) {
+        int graver = now.severity().compareTo(before.severity());
+        if (graver != 0) {
+            return graver > 0 ? now : before;
+        }
+        return rate(now) >= rate(before) ? now : before;
+    }
+
+    private static double rate(Finding finding) {
+        return finding.rule() == Rule.RAMP_UP || finding.rule() == Rule.COOLED_TOO_FAST
+                ? finding.gaps().stream().mapToDouble(
+                        gap -> gap instanceof Quantity.RateKPerS r ? r.kelvinPerSecond() : Double.NaN)
+                        .filter(r -> !Double.isNaN(r)).findFirst().orElse(0)
+                : 0;
+    }
 }

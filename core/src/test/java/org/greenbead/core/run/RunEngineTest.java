@@ -11,6 +11,7 @@ import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Rule;
 import org.greenbead.core.finding.Severity;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
@@ -226,6 +227,31 @@ public class RunEngineTest {
         run.until(s -> s.stage() == 1, 300);
         run.run(15);
         assertTrue(raised(run.session.state(), Rule.RAMP_UP));
+    }
+
+    /** It said how fast it rose when it was just slow enough again. */
+    @Test
+    public void verdictTellsTheFastestRiseAndNotTheLast() {
+        Recipe hot = World.recipe(World.soak(240, 60, 0), World.peak(470), World.cool());
+        var run = new Bench4Tests(World.plan(hot), 1);
+        run.until(s -> s.stage() == 1, 300);
+        double fastest = 0;
+        double last = 0;
+        for (int i = 0; i < 60; i++) {
+            run.run(1);
+            double now = run.session.state().findings().stream().filter(f -> f.rule() == Rule.RAMP_UP)
+                    .mapToDouble(f -> ((Quantity.RateKPerS) f.gaps().get(1)).kelvinPerSecond()).findFirst()
+                    .orElse(Double.NaN);
+            last = Double.isNaN(now) ? last : now;
+            fastest = now > fastest ? now : fastest;
+        }
+        assertTrue(last > 0 && last < fastest - 0.3, "fastest " + fastest + ", last " + last);
+        var told = (Quantity.RateKPerS) run.session.state().raised().stream()
+                .filter(f -> f.rule() == Rule.RAMP_UP).findFirst().orElseThrow().gaps().get(1);
+        assertEquals(told.kelvinPerSecond(), fastest, 1e-9);
+        assertTrue(run.session.verdict().lines().stream()
+                .anyMatch(l -> l.what().key().equals("verdict.ramp.over")
+                        && l.what().gaps().getFirst().equals(told)));
     }
 
     @Test
