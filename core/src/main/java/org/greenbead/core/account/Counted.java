@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.Tested;
 import org.greenbead.core.travel.DonorFit;
 
 /** What several records of a job say together: counts, sums, the worst, the last. */
@@ -205,9 +206,9 @@ final class Counted {
         if (tests.isEmpty()) {
             return;
         }
-        Map<String, Kept> last = Tried.last(tests);
+        Map<String, Kept> last = Tested.last(tests);
         tree.putIfAbsent("test.symptoms_open", count(RecordFacts.of(records, "symptom"),
-                s -> !Optional.ofNullable(last.get(Tried.plain(s.text("words")))).map(t -> t.text("result"))
+                s -> !Optional.ofNullable(last.get(Tested.plain(s.text("words")))).map(t -> t.text("result"))
                         .orElse("").equals("pass")));
         boolean failed = last.values().stream().anyMatch(t -> t.text("result").equals("fail"));
         boolean passed = last.values().stream().anyMatch(t -> t.text("result").equals("pass"));
@@ -229,7 +230,7 @@ final class Counted {
                 .max(Double::compare).ifPresent(m -> tree.putIfAbsent("test.minutes", m));
         tree.putIfAbsent("report.claims_unshown", RecordFacts.of(records, "symptom").stream()
                 .anyMatch(s -> Boolean.FALSE.equals(s.noted("reproduced").orElse(null))
-                        && Optional.ofNullable(last.get(Tried.plain(s.text("words"))))
+                        && Optional.ofNullable(last.get(Tested.plain(s.text("words"))))
                                 .filter(t -> t.text("result").equals("pass")).isPresent()
                         && RecordFacts.of(records, "disclosure").stream()
                                 .noneMatch(d -> !d.text("untested").isEmpty())));

@@ -13,6 +13,7 @@ import org.greenbead.core.chip.Orientation;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordTypes;
+import org.greenbead.core.record.Tested;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
@@ -116,9 +117,11 @@ public final class JobFacts {
             backup(tree, job);
             ways(tree, job);
         }
-        RecordFacts.say(tree, job.records());
+        List<Kept> standing = Tested.standing(job.records());
+        RecordFacts.say(tree, standing);
+        overtaken(tree, job);
         practice(tree, job, around);
-        Counted.say(tree, RailReferences.filled(job.records(), around.map(Around::rails).orElse(Map.of())));
+        Counted.say(tree, RailReferences.filled(standing, around.map(Around::rails).orElse(Map.of())));
         onTarget(tree, job);
         Materials.say(tree, job.records(), factory, job.target());
         Times.say(tree, job.records());
@@ -136,6 +139,18 @@ public final class JobFacts {
                     List.<Object>copyOf(Routes.shipped().steps(kind(job).get(), Account.worked(job))));
         }
         return tree.known();
+    }
+
+    /** Tests that the last heat on the board made void, where nothing of the kind was tested since. */
+    private static void overtaken(FactTree tree, Job job) {
+        List<Kept> old = Tested.overtaken(job.records());
+        if (!old.isEmpty()) {
+            tree.from(Origin.Source.COMPUTED,
+                    old.size() == 1 ? "record " + old.getFirst().id() : "records of tests and of runs");
+            tree.putIfAbsent("test.before_heat", (double) old.size());
+            tree.putIfAbsent("test.before_heat_what",
+                    String.join(", ", old.stream().map(t -> t.text("what")).toList()));
+        }
     }
 
     /** Heats of the ledger that were like this job, and what was practised for it and went well. */

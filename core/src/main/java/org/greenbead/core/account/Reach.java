@@ -139,6 +139,12 @@ public final class Reach {
                 from(JobFacts.known(noted, Optional.of(plan), Optional.empty()));
             }
         }
+        Job heatedSince = bare
+                .with(new Kept("tested-1", "tested", Instant.EPOCH, "",
+                        Map.of("what", "it", "result", "pass")))
+                .with(new Kept("run-1", "run", Instant.EPOCH.plusSeconds(60), "",
+                        Map.of("bead", "seat_run", "kind", "seat", "outcome", "proven")));
+        from(JobFacts.known(heatedSince, Optional.of(plan), Optional.empty()));
         // Things that only two records say together.
         Job mixed = bare.with(new Kept("plan-1", "plan", Instant.EPOCH, "", Map.of("diluent", "Sn42Bi58")))
                 .with(new Kept("joint-1", "joint", Instant.EPOCH, "",

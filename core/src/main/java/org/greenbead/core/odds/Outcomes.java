@@ -3,14 +3,13 @@ package org.greenbead.core.odds;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.Tested;
 import org.greenbead.core.route.Job;
 
 /**
@@ -42,15 +41,15 @@ public final class Outcomes {
 
     /** Empty where it is not told. */
     public static Optional<Boolean> of(Job job) {
-        Map<String, String> last = new HashMap<>();
-        job.records("tested").forEach(t -> last.put(plain(t.text("what")), t.text("result")));
-        if (last.containsValue("fail")) {
+        Map<String, Kept> last = Tested.last(Tested.now(job.records()));
+        if (last.values().stream().anyMatch(t -> t.text("result").equals("fail"))) {
             return Optional.of(false);
         }
-        if (!job.records("symptom").stream().allMatch(c -> last.containsKey(plain(c.text("words"))))) {
+        if (!Tested.overtaken(job.records()).isEmpty() || !job.records("symptom").stream()
+                .allMatch(c -> last.containsKey(Tested.plain(c.text("words"))))) {
             return Optional.empty();
         }
-        return !last.isEmpty() && last.values().stream().allMatch("pass"::equals)
+        return !last.isEmpty() && last.values().stream().allMatch(t -> t.text("result").equals("pass"))
                 ? Optional.of(true)
                 : Optional.empty();
     }
@@ -113,9 +112,5 @@ public final class Outcomes {
     private static String alloy(Job job) {
         return java.util.stream.Stream.concat(job.records("plan").stream(), job.records("chip").stream())
                 .map(r -> r.text("ball_alloy")).filter(a -> !a.isEmpty()).findFirst().orElse("");
-    }
-
-    private static String plain(String words) {
-        return words.strip().toLowerCase(Locale.ROOT);
     }
 }

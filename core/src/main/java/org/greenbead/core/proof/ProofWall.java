@@ -15,6 +15,7 @@ import org.greenbead.core.leak.LeakHold;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.Tested;
 import org.greenbead.core.route.Job;
 
 /**
@@ -61,11 +62,12 @@ public final class ProofWall {
     /** @param healthy what rails of this type of board read on healthy ones */
     public static List<Proof> of(Job job, Map<String, RailReferences.Reference> healthy, Words words) {
         var wall = new ProofWall(words);
-        Map<String, Kept> tests = Tried.last(job.records("tested"));
+        Map<String, Kept> tests = Tested.last(Tested.now(job.records()));
+        List<Kept> overtaken = Tested.overtaken(job.records());
         var told = new ArrayList<String>();
         for (Kept symptom : job.records("symptom")) {
-            told.add(Tried.plain(symptom.text("words")));
-            wall.complaint(symptom, Optional.ofNullable(tests.get(Tried.plain(symptom.text("words")))));
+            told.add(Tested.plain(symptom.text("words")));
+            wall.complaint(symptom, Optional.ofNullable(tests.get(Tested.plain(symptom.text("words")))));
         }
         job.records("rail").forEach(r -> wall.rail(r, healthy));
         wall.curve(job.records("curve"));
@@ -77,12 +79,17 @@ public final class ProofWall {
                 continue;
             }
             Optional<Kept> test = Tried.naming(id, tests.values());
-            test.ifPresent(t -> told.add(Tried.plain(t.text("what"))));
+            test.or(() -> Tried.naming(id, overtaken)).ifPresent(t -> told.add(Tested.plain(t.text("what"))));
             wall.unplugged(id, test);
         }
         tests.forEach((what, test) -> {
             if (!told.contains(what)) {
                 wall.function(test);
+            }
+        });
+        overtaken.forEach(old -> {
+            if (!told.contains(Tested.plain(old.text("what")))) {
+                wall.overtaken(old);
             }
         });
         return List.copyOf(wall.proofs);
@@ -120,6 +127,12 @@ public final class ProofWall {
     private void function(Kept test) {
         Verdict v = tested(Optional.of(test));
         add(Kind.FUNCTION, test.text("what"), "", v.shown(), v.state(), words.say(v.why()));
+    }
+
+    /** What a later heat made void is shown as it was, and counts as open. */
+    private void overtaken(Kept test) {
+        add(Kind.FUNCTION, test.text("what"), tested(Optional.of(test)).shown(), "", State.OPEN,
+                words.say("proof.why.before_heat"));
     }
 
     private void unplugged(String id, Optional<Kept> test) {

@@ -157,6 +157,9 @@ public class ReachedByHandsTest {
                 "tested what=radio result=pass");
         reckoned("prove.configuration-unknown", "tested what=a result=pass",
                 "tested what=a result=pass configuration=own_lead");
+        reckoned("prove.tested-before-the-last-heat",
+                "tested what=ping result=pass;run bead=seat_run kind=seat outcome=proven proven=yes;disclosure done=balls",
+                "run bead=seat_run kind=seat outcome=proven proven=yes;tested what=ping result=pass;disclosure done=balls");
         reckoned("prove.warmth-not-tried-again",
                 "symptom words=dark changes_with=[warm];tested what=a result=pass",
                 "symptom words=dark changes_with=[warm];tested what=a result=pass cycles=4");

@@ -207,9 +207,36 @@ public class ProofWallTest {
         assertEquals(letter(off), 'd');
     }
 
+    /** Heated, and tried again after it. */
     private static Job run(Job job, String bead, boolean proven, String... evidence) {
+        return note(heated(job, bead, proven, evidence), "tested", "what", "dark", "result", "pass");
+    }
+
+    private static Job heated(Job job, String bead, boolean proven, String... evidence) {
         return note(job, "run", "bead", bead, "kind", "lift", "proven", proven, "evidence",
                 List.of(evidence));
+    }
+
+    /** All green, heated once more, and every proof was green still. */
+    @Test
+    public void aHeatAfterTheTestsLeavesThemOpen() {
+        Job passed = note(note(note(job(), "symptom", "words", "dark", "reproduced", true), "tested", "what",
+                "dark", "result", "pass"), "tested", "what", "log clock", "result", "pass", "minutes", 30.0);
+        List<ProofWall.Proof> before = ProofWall.of(passed, Map.of(), WORDS);
+        assertEquals(ProofWall.answer(before), ProofWall.Answer.PROVEN);
+        List<ProofWall.Proof> wall = ProofWall.of(heated(passed, "seat_run", true, "nudge"), Map.of(), WORDS);
+        assertEquals(ProofWall.answer(wall), ProofWall.Answer.NOTHING);
+        ProofWall.Proof clock = wall.stream().filter(p -> p.name().equals("log clock")).findFirst()
+                .orElseThrow();
+        assertEquals(clock.state(), ProofWall.State.OPEN);
+        assertEquals(clock.before(), "passes, 30 min");
+        assertEquals(clock.after(), "");
+        assertEquals(clock.why(), "The board was heated since. Try it again.");
+        assertEquals(org.greenbead.core.odds.Outcomes.of(heated(passed, "seat_run", true)), Optional.empty());
+        assertEquals(
+                wall.stream().filter(p -> p.kind() == ProofWall.Kind.COMPLAINT).map(ProofWall.Proof::why)
+                        .toList(),
+                List.of("The complaint was not tried again after the work."));
     }
 
     private static char letter(Job job) {
