@@ -97,6 +97,8 @@ public class DecideWindowTest extends DemoWindow {
             notes.put("rail-92", Map.of("name", "io", "ohm", 1180.0, "after_ohm", 640.0));
             notes.put("rail-93", Map.of("name", "radio", "ohm", 312.0));
             notes.put("connector-91", Map.of("id", "J4", "undone", true));
+            notes.put("tested-91", Map.of("what", "log clock", "result", "pass", "minutes", 30.0));
+            notes.put("run-91", Map.of("bead", "seat_run", "kind", "seat", "outcome", "worked"));
             notes.put("curve-91",
                     Map.of("taken", "before", "outcome", "departs", "stage", 3.0, "of_stages", 5.0,
                             "how", "stays", "boards", 3.0));
@@ -121,9 +123,32 @@ public class DecideWindowTest extends DemoWindow {
         assertTrue(says("−46 % against itself before the work"), "a rail that halved");
         assertTrue(says("It was unplugged and not tried since"));
         assertTrue(says("Not read again after the work"));
+        assertTrue(says("The board was heated since. Try it again."), "a pass from before the last heat");
         window.mouse("#proof-unplugged-j4");
         window.awaitText("#ask-question", "Complaint or function");
         assertEquals(List.of(window.text("#job-id")), List.of("SB-0415"));
+        window.picture("proof-named");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#ask-question", "Result");
+        window.press(KeyCode.DIGIT1);
+        window.await("the test is kept", () -> window.text("#ask-question").contains("With which media"));
+        window.press(KeyCode.ESCAPE, KeyCode.V);
+        window.mouse("#proof-rail-radio");
+        window.awaitText("#ask-question", "Resistance after the work");
+        assertTrue(says(": radio"), "its own record");
+        window.picture("proof-rail");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            List<Kept> tests = ledger.job("SB-0415").records("tested");
+            Kept last = tests.getLast();
+            assertEquals(last.text("what"), "J4");
+            assertEquals(last.text("result"), "pass");
+            assertTrue(tests.stream().anyMatch(
+                    t -> t.id().equals("tested-91") && t.text("configuration").isEmpty()),
+                    "the older is as it was");
+        } finally {
+            window.open();
+        }
     }
 
     /** The report is looked at before it is handed out; a job without any heat has one. */

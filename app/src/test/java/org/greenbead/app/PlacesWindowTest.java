@@ -139,6 +139,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.I);
         type("#stock-line", "pa-01");
         window.awaitText("#pedal-word", "Use PA-01 for " + mine);
+        assertTrue(says("1 to 6 as above"), "as many digits as acts of a paste");
         window.picture("stock");
         window.press(KeyCode.SPACE);
         type("#stock-line", "lots");

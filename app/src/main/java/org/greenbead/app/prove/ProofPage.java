@@ -28,6 +28,7 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.proof.Confidence;
 import org.greenbead.core.proof.ProofWall;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
@@ -177,8 +178,19 @@ public final class ProofPage extends Page {
         } else if (proof.kind() == ProofWall.Kind.CURVE) {
             go.curve(bead.get());
         } else {
-            go.ask(bead.get(), type, "");
+            go.ask(bead.get(), asked(proof, type));
         }
+    }
+
+    /** A rail is read after the work in its own record; anything else is a test of its own, named already. */
+    private Navigator.Question asked(ProofWall.Proof proof, String type) {
+        return switch (proof.kind()) {
+            case COMPLAINT, FUNCTION, UNPLUGGED -> new Navigator.Question(type, "what", Optional.empty(),
+                    proof.name());
+            case RAIL -> new Navigator.Question(type, "after_ohm", model.job().records(type).stream()
+                    .filter(r -> r.text("name").equals(proof.name())).map(Kept::id).findFirst(), "");
+            default -> new Navigator.Question(type, "", Optional.empty(), "");
+        };
     }
 
     private Region row(ProofWall.Proof p) {

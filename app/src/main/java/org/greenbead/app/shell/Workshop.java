@@ -774,10 +774,10 @@ public final class Workshop implements Navigator {
     }
 
     @Override
-    public void ask(String beadId, String type, String field) {
+    public void ask(String beadId, Question question) {
         var asked = new CheckPage(desk, model(), this, beadId);
         show(asked, "", Optional.of(beadId));
-        asked.ask(type, field);
+        asked.ask(question);
     }
 
     @Override

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javafx.beans.binding.Bindings;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
@@ -53,6 +54,7 @@ public final class StockPage extends Page {
     private final Label title = Looks.label("", "now");
     private final Line entry;
     private final Label said = Looks.note("said");
+    private final Label keys = Looks.label("", "muted", "small");
     private final Rows<StockItem> rows;
     private final VBox detail = Looks.as(new VBox(4), "card");
     private final FlowPane choices = new FlowPane(8, 6);
@@ -95,7 +97,13 @@ public final class StockPage extends Page {
         var head = Looks.as(new VBox(4, Looks.label(texts.get("stock.caps"), "caps"), title, entry, said),
                 "instruction");
         page = Looks.as(new VBox(head, middle, fields, choices,
-                Looks.label(texts.get("stock.keys"), "muted", "small")), "page");
+                keys), "page");
+        // What the digits do is what can be chosen: six acts of a paste, ten kinds of a new thing, nothing.
+        keys.textProperty().bind(Bindings.createStringBinding(
+                () -> choices.getChildren().isEmpty()
+                        ? texts.get("stock.keys.none")
+                        : texts.get("stock.keys", choices.getChildren().size() % 10),
+                choices.getChildren()));
         backWord(texts.get("key.back"));
         noteWord(texts.get("stock.new"));
         reread(Optional.empty());

@@ -110,14 +110,25 @@ public final class AskPane extends VBox {
     }
 
     /** To the question that says a fact. @return false when none here does */
-    public boolean activate(String typeId, String fieldName) {
+    public boolean activate(Navigator.Question asked) {
         for (int i = 0; i < types.size(); i++) {
-            if (types.get(i).id().equals(typeId)) {
+            if (types.get(i).id().equals(asked.type())) {
                 home(i);
+                if (asked.record().flatMap(model.job()::record).isPresent()) {
+                    record = asked.record();
+                }
+                if (!asked.begun().isEmpty()) {
+                    record = Optional.empty();
+                    field = 0;
+                }
                 for (int f = 0; f < types.get(i).fields().size(); f++) {
-                    field = types.get(i).fields().get(f).name().equals(fieldName) ? f : field;
+                    field = types.get(i).fields().get(f).name().equals(asked.field()) ? f : field;
                 }
                 activate();
+                if (!asked.begun().isEmpty() && entry.isVisible()) {
+                    entry.setText(asked.begun());
+                    entry.end();
+                }
                 return true;
             }
         }

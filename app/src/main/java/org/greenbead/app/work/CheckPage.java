@@ -344,7 +344,7 @@ public final class CheckPage extends Page {
         now.setText(texts.get("work.wants.now", texts.say("evidence." + demand.id())));
         pedal(new Pedal(texts.get("work.wants.pedal", texts.say("record." + demand.record())),
                 texts.get("work.wants.so"), true, () -> {
-                    if (!ask.activate(demand.record(), "")) {
+                    if (!ask.activate(Navigator.Question.of(demand.record(), ""))) {
                         asked(demand.record()).ifPresent(bead -> go.ask(bead, demand.record(), ""));
                     }
                 }));
@@ -469,8 +469,8 @@ public final class CheckPage extends Page {
     }
 
     /** To a question of this bead. */
-    public void ask(String type, String field) {
-        ask.activate(type, field);
+    public void ask(Navigator.Question question) {
+        ask.activate(question);
     }
 
     private void leaveQuestions() {

@@ -116,7 +116,23 @@ public interface Navigator {
     void report();
 
     /** To one question of a bead of the job in hand. */
-    void ask(String beadId, String type, String field);
+    void ask(String beadId, Question question);
+
+    /** The same of the last record of its type, or of a new one where there is none. */
+    default void ask(String beadId, String type, String field) {
+        ask(beadId, Question.of(type, field));
+    }
+
+    /**
+     * @param field  first to be asked for; the first that is open where empty
+     * @param record that it is about; the last of its type where empty
+     * @param begun  what a new record begins with, in its line to be taken or changed; empty where none is begun
+     */
+    record Question(String type, String field, Optional<String> record, String begun) {
+        static Question of(String type, String field) {
+            return new Question(type, field, Optional.empty(), "");
+        }
+    }
 
     void book();
 
