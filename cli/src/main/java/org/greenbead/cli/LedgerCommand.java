@@ -51,7 +51,13 @@ final class LedgerCommand implements Runnable {
             PrintWriter out = spec.commandLine().getOut();
             Words words = shared.words();
             try (Ledger ledger = shared.ledger()) {
-                for (Job job : ledger.jobs()) {
+                List<Job> jobs = ledger.jobs();
+                if (jobs.isEmpty()) {
+                    out.printf(
+                            "no job yet in %s; begin one with greenbead new, or take one in with greenbead import%n",
+                            ledger.folder());
+                }
+                for (Job job : jobs) {
                     out.printf(Locale.ROOT, "job %-10s %-24s at %s%s%n", job.id(), job.title(),
                             job.inHand().map(b -> words.say("bead." + b.id())).orElse("its end"),
                             job.strandOf().map(of -> ", " + job.target() + " of " + of).orElse(""));

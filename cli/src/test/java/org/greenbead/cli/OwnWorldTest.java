@@ -125,6 +125,7 @@ public class OwnWorldTest extends InFolder {
         assertEquals(run("ledger", "bin", "J-0001"), 0, err);
         assertEquals(run("ledger", "list"), 0, err);
         assertFalse(out.contains("J-0001"), out);
+        assertTrue(out.contains("no job yet in ") && out.contains("greenbead new"), out);
         assertEquals(run("ledger", "bin"), 0, err);
         assertTrue(out.contains("J-0001") && out.contains("kept until"), out);
         assertEquals(run("ledger", "bin", "--empty"), 0, err);
