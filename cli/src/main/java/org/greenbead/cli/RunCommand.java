@@ -88,6 +88,7 @@ final class RunCommand implements Callable<Integer> {
         RunPlan plan = file != null
                 ? shared.files().read(file, Format.PLAN, RunPlan.class)
                 : prepared(shared.world().plan("SB-0417", "lift_run"));
+        openProbes.forEach(fault -> known(fault, plan));
         if (log != null) {
             var header = new RunHeader(String.valueOf(log.getFileName()), Instant.now(), true, seed, plan);
             Over over = run(plan, RunLogWriter.begin(log, header, shared.files(), InstantSource.system()));
@@ -215,6 +216,18 @@ final class RunCommand implements Callable<Integer> {
             down |= time >= from && time < from + number(part[1], "--drop-link");
         }
         bench.dropLink(down);
+    }
+
+    /** A fault of a probe that is not there would be no fault at all, and nobody told. */
+    private static void known(String fault, RunPlan plan) {
+        List<String> probes = plan.bench().probes().stream().map(p -> p.name()).toList();
+        String[] part = fault.split("@", 2);
+        if (part.length < 2 || !probes.contains(part[0])) {
+            throw new IllegalArgumentException(
+                    "--open-probe " + fault + ": write NAME@S; the bench of this plan has "
+                            + (probes.isEmpty() ? "no probe" : String.join(", ", probes)));
+        }
+        number(part[1], "--open-probe");
     }
 
     private static double number(String text, String option) {

@@ -265,6 +265,9 @@ public class MainTest {
         assertTrue(ran.out().contains("Probe board_under is lost"), ran.out());
         assertTrue(ran.out().contains("The logger does not answer"), ran.out());
         assertTrue(ran.out().contains("not proved Probe board_under failed"), ran.out());
+        Said unknown = type("run", "--simulated", "--plan", plan.toString(), "--log", log.toString(),
+                "--open-probe", "T1@60");
+        assertTrue(unknown.err().contains("T1@60") && unknown.err().contains("board_under"), unknown.err());
     }
 
     @Test
