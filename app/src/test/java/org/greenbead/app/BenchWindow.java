@@ -313,7 +313,9 @@ final class BenchWindow {
         WaitForAsyncUtils.waitForFxEvents();
     }
 
+    /** Presses a button as soon as it is there, as a person would. */
     void click(String id) throws TimeoutException {
+        awaitNode(id);
         fx(() -> {
             ((javafx.scene.control.ButtonBase) scene().lookup(id)).fire();
             return null;

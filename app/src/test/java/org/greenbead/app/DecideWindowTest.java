@@ -11,6 +11,7 @@ import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Site;
@@ -128,6 +129,8 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#ask-question", "Complaint or function");
         assertEquals(List.of(window.text("#job-id")), List.of("SB-0415"));
         window.picture("proof-named");
+        window.await("the line has the keys",
+                () -> window.scene().getFocusOwner() instanceof TextInputControl);
         window.press(KeyCode.ENTER);
         window.awaitText("#ask-question", "Result");
         window.press(KeyCode.DIGIT1);

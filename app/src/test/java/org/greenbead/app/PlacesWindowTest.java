@@ -9,13 +9,18 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Locale;
+import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
 import javax.imageio.ImageIO;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.book.Facts;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
@@ -225,6 +230,58 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Open SB-0405");
         window.press(KeyCode.SPACE);
         window.awaitText("#job-id", "SB-0405");
+    }
+
+    private List<String> drawnJobs() throws Exception {
+        return window
+                .fx(() -> ((Parent) window.scene().lookup("#jobs-list")).getChildrenUnmodifiable().stream()
+                        .map(Node::getId).toList());
+    }
+
+    /** The shelf of a house that has worked for years: the end is one press away, scrolling goes on, words find one among all. */
+    @Test
+    public void hundredsOfJobsAreGoneThrough() throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Job like = ledger.job("SB-0405");
+            for (int i = 0; i < 500; i++) {
+                ledger.save(new Job(String.format(Locale.ROOT, "A-%04d", i),
+                        i == 321 ? "Ice drifter" : "Old logger",
+                        "reads nothing", "Coast house", like.board(), like.target(), like.bench(),
+                        like.beads().subList(0, 1), Facts.none(), List.of()), "opened", "");
+            }
+        } finally {
+            window.open();
+            window.awaitNode("#remedy-CELL_CONNECTED");
+        }
+        window.press(KeyCode.O);
+        window.awaitNode("#jobs-list");
+        window.await("rows", () -> !drawnJobs().isEmpty());
+        int most = drawnJobs().size();
+        assertTrue(most < 200, most + " of over 500 are drawn");
+        String first = drawnJobs().getFirst();
+        window.press(KeyCode.UP);
+        window.awaitText("#pedal-word", "Open A-0000");
+        assertEquals(drawnJobs().getLast(), "job-A-0000");
+        assertEquals(drawnJobs().size(), most);
+        window.fx(() -> {
+            var rows = (ScrollPane) window.scene().lookup("#jobs-list").getParent().getParent().getParent();
+            rows.setVvalue(0);
+            return null;
+        });
+        window.await("those above them come", () -> !drawnJobs().getLast().equals("job-A-0000"));
+        assertEquals(drawnJobs().size(), most);
+        window.awaitText("#pedal-word", "Open A-0000");
+        window.press(KeyCode.DOWN);
+        window.await("the first again", () -> drawnJobs().getFirst().equals(first));
+        window.press(KeyCode.I);
+        window.fx(() -> {
+            ((TextInputControl) window.scene().lookup("#jobs-search")).setText("drifter");
+            return null;
+        });
+        window.awaitText("#pedal-word", "Open A-0321");
+        assertEquals(drawnJobs(), List.of("job-A-0321"));
+        window.picture("jobs-many");
     }
 
     /** One question at a time; a slip is said, an answer is kept, and Ctrl+Z takes it back. */

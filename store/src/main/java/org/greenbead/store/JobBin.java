@@ -14,6 +14,7 @@ import org.jdbi.v3.core.Handle;
 public final class JobBin {
     public static final Duration KEPT = Duration.ofDays(30);
     private final Ledger ledger;
+    private final JobRows rows;
     private final Handle handle;
     private final InstantSource clock;
 
@@ -24,8 +25,9 @@ public final class JobBin {
         }
     }
 
-    JobBin(Ledger ledger, Handle handle, InstantSource clock) {
+    JobBin(Ledger ledger, JobRows rows, Handle handle, InstantSource clock) {
         this.ledger = ledger;
+        this.rows = rows;
         this.handle = handle;
         this.clock = clock;
     }
@@ -37,7 +39,7 @@ public final class JobBin {
                     "SELECT body, binned_at, id FROM job WHERE binned_at IS NOT NULL ORDER BY binned_at DESC, id")
                     .map((r, c) -> new String[]{r.getString(1), r.getString(2), r.getString(3)}).list()
                     .stream()
-                    .flatMap(row -> ledger.readable(row[2], row[0]).stream()
+                    .flatMap(row -> rows.readable(row[2], row[0]).stream()
                             .map(job -> new Binned(job, Instant.parse(row[1]))))
                     .toList();
         }

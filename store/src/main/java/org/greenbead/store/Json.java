@@ -1,6 +1,7 @@
 package org.greenbead.store;
 
 import com.fasterxml.jackson.annotation.JsonFormat;
+import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonIncludeProperties;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
@@ -137,7 +138,8 @@ final class Json {
         }
     }
 
-    /** A job that stands alone says nothing of strands. */
+    /** A job that stands alone says nothing of strands; what its text says it is has been read before it becomes one. */
+    @JsonIgnoreProperties("format")
     private interface AsJob {
         @JsonInclude(JsonInclude.Include.NON_ABSENT)
         Optional<String> strandOf();

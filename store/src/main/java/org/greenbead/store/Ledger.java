@@ -60,7 +60,7 @@ public final class Ledger implements AutoCloseable {
     private static final int DAILY_KEPT = 14;
     private final FormingHeats forming;
     private final PracticeRuns practised = new PracticeRuns();
-    private final ParsedJobs parsed;
+    private final JobRows rows;
     private final Handle handle;
     /** Empty when another process is the folder's writer. */
     private final Optional<FolderLock> lock;
@@ -70,9 +70,9 @@ public final class Ledger implements AutoCloseable {
         this.forming = forming;
         this.folder = folder;
         this.files = files;
-        parsed = new ParsedJobs(files);
         this.clock = clock;
         this.handle = handle;
+        rows = new JobRows(handle, files);
         this.lock = lock;
     }
 
@@ -437,24 +437,12 @@ public final class Ledger implements AutoCloseable {
 
     /** All jobs that can be read and do not lie in the bin, newest first; damaged ones are told by {@link #damaged}. */
     public synchronized List<Job> jobs() {
-        return handle.createQuery("SELECT id, body FROM job WHERE binned_at IS NULL ORDER BY id DESC")
-                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list().stream()
-                .flatMap(row -> readable(row[0], row[1]).stream()).toList();
-    }
-
-    /** A row of the ledger as a job; empty where it is damaged. */
-    Optional<Job> readable(String id, String body) {
-        try {
-            return Optional.of(parsed.job(id, body));
-        } catch (BadFileException e) {
-            LOG.warn("{}", e.getMessage());
-            return Optional.empty();
-        }
+        return rows.live();
     }
 
     /** Jobs that were thrown away and can be taken back. */
     public JobBin bin() {
-        return new JobBin(this, handle, clock);
+        return new JobBin(this, rows, handle, clock);
     }
 
     /** Numbers that are given, those in the bin too. */
@@ -465,9 +453,7 @@ public final class Ledger implements AutoCloseable {
     /** Every row that cannot be read, in words; empty when all is well. Nothing else is affected by one. */
     public synchronized List<String> damaged() {
         var found = new ArrayList<String>();
-        handle.createQuery("SELECT id, body FROM job ORDER BY id")
-                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
-                .forEach(row -> tryOut(() -> parsed.job(row[0], row[1]), found));
+        rows.damaged().forEach(e -> found.add(oneRow(e)));
         handle.createQuery("SELECT label, body FROM chip ORDER BY label")
                 .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list()
                 .forEach(row -> tryOut(
@@ -490,17 +476,16 @@ public final class Ledger implements AutoCloseable {
         try {
             row.read();
         } catch (BadFileException e) {
-            found.add(
-                    e.getMessage() + " Only this one is affected; restore it from a copy or write it anew.");
+            found.add(oneRow(e));
         }
     }
 
+    private static String oneRow(BadFileException e) {
+        return e.getMessage() + " Only this one is affected; restore it from a copy or write it anew.";
+    }
+
     public synchronized Job job(String id) throws BadFileException {
-        String body = handle.createQuery("SELECT body FROM job WHERE id = :id").bind("id", id)
-                .mapTo(String.class).findOne()
-                .orElseThrow(() -> new BadFileException("job " + id, 0, "", "the ledger has no such job",
-                        "List the jobs with: greenbead ledger list"));
-        return parsed.job(id, body);
+        return rows.one(id);
     }
 
     /** Keeps a job and one line of its history, together or not at all. */
@@ -514,6 +499,7 @@ public final class Ledger implements AutoCloseable {
                     .execute();
             event(job.id(), kind, detail);
         });
+        rows.changed(job.id());
     }
 
     /** One line of a job's history. */
@@ -666,6 +652,7 @@ public final class Ledger implements AutoCloseable {
                         .bind("no_probe", run.noProbe().orElse(null)).execute();
             }
         });
+        rows.changed(arrival.job().id());
     }
 
     // Runs.
@@ -811,22 +798,18 @@ public final class Ledger implements AutoCloseable {
 
     /** Jobs that may be on the same unit: strands, the job they belong to, and those that name its serial number. The rest of a large ledger is not read. */
     private List<Job> related(Job job) {
-        List<Job> family = read("id = ? OR instr(body, '\"strand_of\"') > 0",
+        if (rows.allRead()) {
+            return rows.live();
+        }
+        List<Job> family = rows.live("id = ? OR instr(body, '\"strand_of\"') > 0",
                 job.strandOf().orElse(job.id()));
         return ThisUnit.serial(job, family)
                 .map(serial -> Stream.concat(family.stream(),
-                        read("instr(lower(body), lower(?)) > 0",
+                        rows.live("instr(lower(body), lower(?)) > 0",
                                 // As it stands in the text of a job.
                                 serial.replace("\\", "\\\\").replace("\"", "\\\"")).stream())
                         .distinct().toList())
                 .orElse(family);
-    }
-
-    private List<Job> read(String where, String value) {
-        return handle.createQuery("SELECT id, body FROM job WHERE binned_at IS NULL AND (" + where
-                + ") ORDER BY id DESC").bind(0, value)
-                .map((r, c) -> new String[]{r.getString(1), r.getString(2)}).list().stream()
-                .flatMap(row -> readable(row[0], row[1]).stream()).toList();
     }
 
     private Optional<Recipe> written(String recipe) throws BadFileException {

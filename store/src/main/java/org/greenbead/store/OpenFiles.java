@@ -2,6 +2,7 @@ package org.greenbead.store;
 
 import com.networknt.schema.Error;
 import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaLocation;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import java.io.IOException;
@@ -17,6 +18,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
@@ -30,18 +32,24 @@ public final class OpenFiles {
     /** A board with a thousand parts has a tenth of this. */
     public static final int MOST_BYTES = 4 << 20;
     private final JsonMapper mapper = Json.mapper();
+    private final SchemaRegistry registry;
     private final Map<Format, Schema> schemas = new EnumMap<>(Format.class);
+    private final ReadBefore before = new ReadBefore();
 
     public OpenFiles() {
         Map<String, String> sources = new HashMap<>();
         for (Format format : Format.values()) {
             sources.put("urn:greenbead:" + format.word() + ":1", schemaText(format));
         }
-        SchemaRegistry registry = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12,
+        registry = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12,
                 b -> b.schemas(sources));
-        for (Format format : Format.values()) {
-            schemas.put(format, registry.getSchema(
-                    com.networknt.schema.SchemaLocation.of("urn:greenbead:" + format.word() + ":1")));
+    }
+
+    /** Each is made ready when the first file of its format is read. */
+    private Schema schema(Format format) {
+        synchronized (schemas) {
+            return schemas.computeIfAbsent(format,
+                    f -> registry.getSchema(SchemaLocation.of("urn:greenbead:" + f.word() + ":1")));
         }
     }
 
@@ -101,7 +109,10 @@ public final class OpenFiles {
 
     /** What a text says it is. */
     public Format formatOf(String text, String name) throws BadFileException {
-        JsonNode tree = tree(text, name);
+        return formatOf(tree(text, name), text, name);
+    }
+
+    private Format formatOf(JsonNode tree, String text, String name) throws BadFileException {
         String tag = tree.path("format").asString("");
         for (Format format : Format.values()) {
             if (format.tag().equals(tag)) {
@@ -125,20 +136,41 @@ public final class OpenFiles {
         if (!type.equals(format.record())) {
             throw new IllegalArgumentException(format + " does not become " + type);
         }
-        Format said = formatOf(text, name);
+        Optional<Object> read = before.of(format, text);
+        if (read.isPresent()) {
+            return type.cast(read.get());
+        }
+        JsonNode tree = tree(text, name);
+        Format said = formatOf(tree, text, name);
         if (said != format) {
             throw new BadFileException(name, lineOf(text, "/format"), "/format",
                     "this is a " + said.word() + " file, wanted is a " + format.word() + " file",
                     "Choose the other file");
         }
-        JsonNode tree = tree(text, name);
         check(tree, text, name, format);
         ((ObjectNode) tree).remove("format");
         BodyLimits.fill(format == Format.PLAN ? tree.path("board") : tree);
         try {
-            return mapper.treeToValue(tree, type);
+            T value = mapper.treeToValue(tree, type);
+            before.keep(format, text, value);
+            return value;
         } catch (JacksonException e) {
             throw bad(e, text, name);
+        }
+    }
+
+    /**
+     * A text that this program has checked and written itself, as it lies in the ledger: read at once into what it becomes, whose own limits hold, without the check
+     * against the format. Many are read at a time.
+     *
+     * @throws BadFileException when it is not of this format any more
+     */
+    <T> T kept(String text, String name, Format format, Class<T> type) throws BadFileException {
+        try {
+            return mapper.readValue(text, type);
+        } catch (JacksonException e) {
+            // What is wrong is said as of any other file, with its line.
+            return parse(text, name, format, type);
         }
     }
 
@@ -158,7 +190,7 @@ public final class OpenFiles {
     }
 
     private void check(JsonNode tree, String text, String name, Format format) throws BadFileException {
-        List<Error> errors = schemas.get(format).validate(tree);
+        List<Error> errors = schema(format).validate(tree);
         if (!errors.isEmpty()) {
             Error error = errors.getFirst();
             for (Error other : errors) {

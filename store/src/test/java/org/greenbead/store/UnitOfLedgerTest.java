@@ -65,6 +65,8 @@ public class UnitOfLedgerTest {
         ledger.save(other("SB-0991", ""), "opened", "");
         Job here = mine.isEmpty() ? job : note(job, "unit", Map.of("serial", mine));
         assertEquals(melts(here), made + heats);
+        ledger.jobs();
+        assertEquals(melts(here), made + heats, "the same once all jobs have been read");
     }
 
     /** Heats of a strand count for its job and those of the job for it; a job in the bin counts no more. */

@@ -51,10 +51,17 @@ public final class JobsPage extends Page {
     private final Label said = Looks.note("said");
     private final Rows<JobSearch.Hit> rows;
     private final VBox page;
-    private List<Job> jobs = List.of();
-    private List<JobBin.Binned> binned = List.of();
+    private Known known = new Known(JobSearch.among(List.of()), List.of(), JobSearch.among(List.of()));
     private boolean inBin;
     private Optional<String> lastBinned = Optional.empty();
+
+    /** What the ledger holds, ready to be searched. */
+    private record Known(JobSearch jobs, List<JobBin.Binned> binned, JobSearch bin) {
+        Known now(List<Job> all, List<JobBin.Binned> thrown) {
+            return new Known(jobs.now(all), thrown,
+                    bin.now(thrown.stream().map(JobBin.Binned::job).toList()));
+        }
+    }
 
     /**
      * @param open    puts a job on the workbench
@@ -103,11 +110,9 @@ public final class JobsPage extends Page {
     }
 
     private void reread() {
-        desk.io(() -> {
-            binned = desk.ledger().bin().all();
-            return desk.ledger().jobs();
-        }, all -> {
-            jobs = all;
+        Known before = known;
+        desk.io(() -> before.now(desk.ledger().jobs(), desk.ledger().bin().all()), now -> {
+            known = now;
             find();
         });
     }
@@ -127,11 +132,11 @@ public final class JobsPage extends Page {
     private void find() {
         Texts texts = desk.texts();
         toBin.setText(texts.get(inBin ? "jobs.act.empty" : "jobs.act.bin"));
-        showBin.setText(texts.get(inBin ? "jobs.act.jobs" : "jobs.act.show", binned.size()));
+        showBin.setText(texts.get(inBin ? "jobs.act.jobs" : "jobs.act.show", known.binned().size()));
         String query = search.getText();
-        List<Job> among = inBin ? binned.stream().map(JobBin.Binned::job).toList() : jobs;
-        List<JobSearch.Hit> hits = JobSearch.find(among, query);
-        title.setText(inBin ? texts.get("jobs.bin.title", binned.size()) : texts.get("jobs.title"));
+        JobSearch among = inBin ? known.bin() : known.jobs();
+        List<JobSearch.Hit> hits = among.find(query);
+        title.setText(inBin ? texts.get("jobs.bin.title", known.binned().size()) : texts.get("jobs.title"));
         rows.show(hits);
         read.setText(BenchWords.shipped().read(query).stream().filter(w -> w.anyOf().size() > 1)
                 .map(w -> texts.get("jobs.read", w.said(),
@@ -198,7 +203,7 @@ public final class JobsPage extends Page {
 
     private Optional<JobBin.Binned> chosenBinned() {
         return rows.chosen().flatMap(
-                h -> binned.stream().filter(b -> b.job().id().equals(h.job().id())).findFirst());
+                h -> known.binned().stream().filter(b -> b.job().id().equals(h.job().id())).findFirst());
     }
 
     private static String day(Instant at) {

@@ -6,7 +6,9 @@ import java.io.UncheckedIOException;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.Control;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.text.Font;
 
 /** Style classes, pseudo-classes and the themes. */
@@ -72,6 +74,18 @@ public final class Looks {
         Label label = label("", classes);
         label.managedProperty().bind(label.textProperty().isNotEmpty());
         return label;
+    }
+
+    /**
+     * What a control says when the pointer rests on it. A tip is a window of its own: it is made when the pointer comes, for most are
+     * never looked at.
+     */
+    public static void tip(Control control, String text) {
+        if (control.getTooltip() == null) {
+            control.setOnMouseEntered(enter -> control.setTooltip(new Tooltip(text)));
+        } else {
+            control.getTooltip().setText(text);
+        }
     }
 
     public static <T extends Node> T as(T node, String... classes) {

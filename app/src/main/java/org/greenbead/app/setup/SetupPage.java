@@ -11,7 +11,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
@@ -228,7 +227,7 @@ public final class SetupPage extends Page {
         int names = folder.getNameCount();
         Label label = Looks.label(names > 2 ? "… " + folder.subpath(names - 2, names) : folder.toString(),
                 "text-ink");
-        label.setTooltip(new Tooltip(folder.toAbsolutePath().toString()));
+        Looks.tip(label, folder.toAbsolutePath().toString());
         return label;
     }
 

@@ -10,7 +10,6 @@ import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -143,7 +142,7 @@ final class BeadString extends HBox {
         String name = now.texts().say("bead." + bead.id()) + ", "
                 + now.texts().say("report." + bead.state().name().toLowerCase(Locale.ROOT));
         button.setAccessibleText(name);
-        button.setTooltip(new Tooltip(name));
+        Looks.tip(button, name);
     }
 
     private VBox group(Phase phase, List<Bead> beads, Texts texts) {

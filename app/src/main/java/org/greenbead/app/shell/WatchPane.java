@@ -8,7 +8,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -117,12 +116,12 @@ final class WatchPane extends VBox {
             button.setMinWidth(0);
             button.setMaxWidth(Double.MAX_VALUE);
             button.pseudoClassStateChanged(Looks.PRESS, true);
-            button.setTooltip(new Tooltip(texts.say(finding.source())));
+            Looks.tip(button, texts.say(finding.source()));
             button.setOnAction(press -> remedy.accept(finding));
             card.getChildren().add(button);
         } else {
             Label cure = Looks.label(texts.say(finding.cure()), "cure");
-            cure.setTooltip(new Tooltip(texts.say(finding.source())));
+            Looks.tip(cure, texts.say(finding.source()));
             card.getChildren().add(cure);
         }
         return card;

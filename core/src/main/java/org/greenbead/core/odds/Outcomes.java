@@ -42,6 +42,9 @@ public final class Outcomes {
     /** Empty where it is not told. */
     public static Optional<Boolean> of(Job job) {
         Map<String, Kept> last = Tested.last(Tested.now(job.records()));
+        if (last.isEmpty()) {
+            return Optional.empty();
+        }
         if (last.values().stream().anyMatch(t -> t.text("result").equals("fail"))) {
             return Optional.of(false);
         }
@@ -49,7 +52,7 @@ public final class Outcomes {
                 .allMatch(c -> last.containsKey(Tested.plain(c.text("words"))))) {
             return Optional.empty();
         }
-        return !last.isEmpty() && last.values().stream().allMatch(t -> t.text("result").equals("pass"))
+        return last.values().stream().allMatch(t -> t.text("result").equals("pass"))
                 ? Optional.of(true)
                 : Optional.empty();
     }

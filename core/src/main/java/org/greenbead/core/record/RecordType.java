@@ -30,7 +30,13 @@ public record RecordType(String id, boolean many, boolean named, List<String> be
     }
 
     public Optional<Item> item(String name) {
-        return fields.stream().filter(f -> f.name().equals(name)).findFirst();
+        // Asked for every field of every record that is read.
+        for (Item field : fields) {
+            if (field.name().equals(name)) {
+                return Optional.of(field);
+            }
+        }
+        return Optional.empty();
     }
 
     /** Whether a person writes it; runs write what they showed by themselves. */

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
 /**
@@ -12,6 +13,7 @@ import java.util.stream.IntStream;
  */
 public final class Tested {
     private static final String TEST = "tested";
+    private static final Pattern SPACES = Pattern.compile("\\s+");
 
     private Tested() {
     }
@@ -20,14 +22,15 @@ public final class Tested {
     public static Map<String, Kept> last(List<Kept> tests) {
         var last = new LinkedHashMap<String, Kept>();
         tests.forEach(t -> {
-            last.remove(plain(t.text("what")));
-            last.put(plain(t.text("what")), t);
+            String what = plain(t.text("what"));
+            last.remove(what);
+            last.put(what, t);
         });
         return last;
     }
 
     public static String plain(String text) {
-        return text.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
+        return SPACES.matcher(text.strip().toLowerCase(Locale.ROOT)).replaceAll(" ");
     }
 
     /** The records of a job but for tests that the last heat made void. */

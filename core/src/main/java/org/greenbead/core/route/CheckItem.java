@@ -1,5 +1,6 @@
 package org.greenbead.core.route;
 
+import java.util.regex.Pattern;
 import org.greenbead.core.quantity.Check;
 
 /**
@@ -9,12 +10,13 @@ import org.greenbead.core.quantity.Check;
  * @param note what the technician wrote beside it, may be empty
  */
 public record CheckItem(String id, Attest state, String note) {
+    private static final Pattern NAME = Pattern.compile("[a-z][a-z0-9_]{0,40}|own:.{1,60}");
     /** Begins the note of a check that ticked itself from what is on record. */
     public static final String SHOWN = "shown: ";
 
     public CheckItem {
         Check.text("check", id);
-        if (!id.matches("[a-z][a-z0-9_]{0,40}|own:.{1,60}")) {
+        if (!NAME.matcher(id).matches()) {
             throw new IllegalArgumentException(
                     "check \"" + id + "\" must be small letters, digits and _, or own: and its words");
         }

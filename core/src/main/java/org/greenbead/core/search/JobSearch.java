@@ -2,15 +2,19 @@ package org.greenbead.core.search;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.route.Job;
 
-/** Finds jobs by words. A job is found when every wish of the query stands somewhere in it; where it stands says how far up it comes. */
+/**
+ * Finds jobs by words. A job is found when every wish of the query stands somewhere in it; where it stands says how far up it comes. The words of every job are
+ * made ready once, so that each letter of a query is answered at once among thousands.
+ */
 public final class JobSearch {
-    private JobSearch() {
-    }
+    private final List<Ready> jobs;
 
     /**
      * A job that was found.
@@ -22,40 +26,66 @@ public final class JobSearch {
 
     private record Place(String name, String text, int weight) {}
 
+    private record Ready(Job job, List<Place> places) {}
+
+    private JobSearch(List<Ready> jobs) {
+        this.jobs = jobs;
+    }
+
+    public static JobSearch among(List<Job> jobs) {
+        return new JobSearch(List.of()).now(jobs);
+    }
+
+    /** The same for jobs as they are now: the words of those that are the same as before are kept. */
+    public JobSearch now(List<Job> now) {
+        Map<Job, Ready> before = new IdentityHashMap<>();
+        jobs.forEach(r -> before.put(r.job, r));
+        return new JobSearch(now.stream().map(
+                j -> before.containsKey(j) ? before.get(j) : new Ready(j, places(j))).toList());
+    }
+
+    public boolean isEmpty() {
+        return jobs.isEmpty();
+    }
+
     /** All jobs for an empty query, in their order. */
     public static List<Hit> find(List<Job> jobs, String query) {
+        return among(jobs).find(query);
+    }
+
+    /** All jobs for an empty query, in their order. */
+    public List<Hit> find(String query) {
         List<BenchWords.Wish> wishes = BenchWords.shipped().read(query);
-        if (wishes.isEmpty()) {
-            return jobs.stream().map(j -> new Hit(j, 0, "")).toList();
-        }
         var hits = new ArrayList<Hit>();
-        for (Job job : jobs) {
-            List<Place> places = places(job);
-            int score = 0;
-            String where = "";
-            boolean all = true;
-            for (BenchWords.Wish wish : wishes) {
-                Place best = null;
-                int bestScore = 0;
-                for (Place place : places) {
-                    for (String text : wish.anyOf()) {
-                        int here = place.weight * (text.equals(wish.said()) ? 2 : 1);
-                        if (here > bestScore && contains(place.text, text)) {
-                            best = place;
-                            bestScore = here;
-                        }
-                    }
-                }
-                all &= best != null;
-                score += bestScore;
-                where = where.isEmpty() && best != null ? best.name : where;
-            }
-            if (all) {
-                hits.add(new Hit(job, score, where));
-            }
+        for (Ready ready : jobs) {
+            hit(ready, wishes).ifPresent(hits::add);
         }
         hits.sort(Comparator.comparingInt(Hit::score).reversed());
         return List.copyOf(hits);
+    }
+
+    private static Optional<Hit> hit(Ready ready, List<BenchWords.Wish> wishes) {
+        int score = 0;
+        String where = "";
+        for (BenchWords.Wish wish : wishes) {
+            Place best = null;
+            int bestScore = 0;
+            for (Place place : ready.places) {
+                for (String text : wish.anyOf()) {
+                    int here = place.weight * (text.equals(wish.said()) ? 2 : 1);
+                    if (here > bestScore && contains(place.text, text)) {
+                        best = place;
+                        bestScore = here;
+                    }
+                }
+            }
+            if (best == null) {
+                return Optional.empty();
+            }
+            score += bestScore;
+            where = where.isEmpty() ? best.name : where;
+        }
+        return Optional.of(new Hit(ready.job, score, where));
     }
 
     /** At the beginning of a word, so that "tin" is not found in "casting". */

@@ -72,15 +72,12 @@ final class SheetGrid {
     /**
      * A package on the grid.
      *
-     * @param ix0    first column index along x
-     * @param ix1    one past the last
      * @param joints for each joint layer from the board outwards its cells, row by row along x
      * @param tops   outer faces, row by row along x
      * @param shares of the footprint, row by row
      * @param packed all cells of a body that is heated through its balls, its outer face hidden; empty for any other
      */
-    record Stack(int ix0, int ix1, int iy0, int iy1, int[][] joints, int[] tops, double[] shares,
-            int[] packed) {}
+    record Stack(int[][] joints, int[] tops, double[] shares, int[] packed, Spot.Places places) {}
 
     SheetGrid(HeatScene scene, Multipliers multipliers, Resolution resolution) {
         Board board = scene.board();
@@ -559,8 +556,8 @@ final class SheetGrid {
                 for (int i = 0; i < count; i++) {
                     shares[i] /= total;
                 }
-                stacks.put(chip.name(), new Stack(ix0, ix1, iy0, iy1, joints, tops, shares,
-                        packed(c, chip)));
+                stacks.put(chip.name(), new Stack(joints, tops, shares, packed(c, chip),
+                        Spot.Places.of(xMm, yMm, ix0, ix1, iy0, iy1, chip)));
             }
         }
     }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
-import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
@@ -596,37 +595,6 @@ public final class SheetModel implements HeatModel {
         return target;
     }
 
-    /** Joint sheet of a package at a place, bilinear between the cells' middles, carried on linearly to the rim. */
-    private double jointAt(SheetGrid.Stack stack, int layer, double xMm, double yMm) {
-        int[] joint = stack.joints()[layer];
-        int wide = stack.ix1() - stack.ix0();
-        double fx = place(grid.xMm, stack.ix0(), stack.ix1(), xMm);
-        double fy = place(grid.yMm, stack.iy0(), stack.iy1(), yMm);
-        int ix = (int) Math.clamp(Math.floor(fx), 0, Math.max(0, wide - 2));
-        int iy = (int) Math.clamp(Math.floor(fy), 0, Math.max(0, stack.iy1() - stack.iy0() - 2));
-        int right = Math.min(ix + 1, wide - 1);
-        int above = Math.min(iy + 1, stack.iy1() - stack.iy0() - 1);
-        double sx = fx - ix;
-        double sy = fy - iy;
-        return (1 - sy) * ((1 - sx) * celsius[joint[iy * wide + ix]] + sx * celsius[joint[iy * wide + right]])
-                + sy * ((1 - sx) * celsius[joint[above * wide + ix]]
-                        + sx * celsius[joint[above * wide + right]]);
-    }
-
-    /** Position among the middles of cells {@code from} to {@code to}: 0 in the middle of the first. */
-    private static double place(double[] lines, int from, int to, double at) {
-        int i = from;
-        while (i < to - 2 && at > (lines[i + 1] + lines[i + 2]) / 2) {
-            i++;
-        }
-        if (to - from < 2) {
-            return 0;
-        }
-        double low = (lines[i] + lines[i + 1]) / 2;
-        double high = (lines[i + 1] + lines[i + 2]) / 2;
-        return i - from + (at - low) / (high - low);
-    }
-
     @Override
     public List<JointView> targetJoints() {
         SheetGrid.Stack stack = target();
@@ -638,15 +606,12 @@ public final class SheetModel implements HeatModel {
     }
 
     private JointView jointView(SheetGrid.Stack stack, int layer) {
-        Chip chip = scene.targetChip();
-        return new JointView(centre(stack, layer, chip), corner(stack, layer, chip), liquid(stack, layer),
-                extreme(stack, layer, chip, -1), extreme(stack, layer, chip, 1));
+        return new JointView(centre(stack, layer), corner(stack, layer), liquid(stack, layer),
+                extreme(stack, layer, -1), extreme(stack, layer, 1));
     }
 
-    private double corner(SheetGrid.Stack stack, int layer, Chip chip) {
-        double inset = inset(chip);
-        return jointAt(stack, layer, chip.centreMm().xMm() + chip.sizeMm().xMm() / 2 - inset,
-                chip.centreMm().yMm() + chip.sizeMm().yMm() / 2 - inset);
+    private double corner(SheetGrid.Stack stack, int layer) {
+        return stack.places().corner().of(stack.joints()[layer], celsius);
     }
 
     private double liquid(SheetGrid.Stack stack, int layer) {
@@ -658,51 +623,41 @@ public final class SheetModel implements HeatModel {
         return liquid;
     }
 
-    private static double inset(Chip chip) {
-        return Math.min(0.75, 0.1 * Math.min(chip.sizeMm().xMm(), chip.sizeMm().yMm()));
-    }
-
     /** Highest ({@code sign} 1) or lowest (-1) joint of a layer: every cell, and the rim, which lies outside the cells' middles. */
-    private double extreme(SheetGrid.Stack stack, int layer, Chip chip, int sign) {
+    private double extreme(SheetGrid.Stack stack, int layer, int sign) {
+        int[] joints = stack.joints()[layer];
         double most = Double.NEGATIVE_INFINITY;
-        for (int joint : stack.joints()[layer]) {
+        for (int joint : joints) {
             most = Math.max(most, sign * celsius[joint]);
         }
-        double reachX = chip.sizeMm().xMm() / 2 - inset(chip);
-        double reachY = chip.sizeMm().yMm() / 2 - inset(chip);
-        for (int ix = -1; ix <= 1; ix++) {
-            for (int iy = -1; iy <= 1; iy++) {
-                if (ix != 0 || iy != 0) {
-                    most = Math.max(most, sign * jointAt(stack, layer, chip.centreMm().xMm() + ix * reachX,
-                            chip.centreMm().yMm() + iy * reachY));
-                }
-            }
+        for (Spot spot : stack.places().rim()) {
+            most = Math.max(most, sign * spot.of(joints, celsius));
         }
         return sign * most;
     }
 
-    private double centre(SheetGrid.Stack stack, int layer, Chip chip) {
-        return jointAt(stack, layer, chip.centreMm().xMm(), chip.centreMm().yMm());
+    private double centre(SheetGrid.Stack stack, int layer) {
+        return stack.places().middle().of(stack.joints()[layer], celsius);
     }
 
     @Override
     public double jointCentreC() {
-        return centre(target(), 0, scene.targetChip());
+        return centre(target(), 0);
     }
 
     @Override
     public double jointCornerC() {
-        return corner(target(), 0, scene.targetChip());
+        return corner(target(), 0);
     }
 
     @Override
     public double jointMinC() {
-        return extreme(target(), 0, scene.targetChip(), -1);
+        return extreme(target(), 0, -1);
     }
 
     @Override
     public double jointMaxC() {
-        return extreme(target(), 0, scene.targetChip(), 1);
+        return extreme(target(), 0, 1);
     }
 
     @Override
@@ -717,16 +672,15 @@ public final class SheetModel implements HeatModel {
 
     @Override
     public double jointC(String chip) {
-        return centre(grid.stack(chip), 0, scene.board().requireChip(chip));
+        return centre(grid.stack(chip), 0);
     }
 
     @Override
     public double jointMaxC(String chip) {
         SheetGrid.Stack stack = grid.stack(chip);
-        Chip at = scene.board().requireChip(chip);
         double most = Double.NEGATIVE_INFINITY;
         for (int layer = 0; layer < stack.joints().length; layer++) {
-            most = Math.max(most, extreme(stack, layer, at, 1));
+            most = Math.max(most, extreme(stack, layer, 1));
         }
         return most;
     }
@@ -738,20 +692,10 @@ public final class SheetModel implements HeatModel {
             // Heat comes through the balls and nobody sees the outer face; what counts is the hottest of it.
             return java.util.Arrays.stream(stack.packed()).mapToDouble(c -> celsius[c]).max().orElseThrow();
         }
-        Chip at = scene.board().requireChip(chip);
-        int wide = stack.ix1() - stack.ix0();
-        double fx = place(grid.xMm, stack.ix0(), stack.ix1(), at.centreMm().xMm());
-        double fy = place(grid.yMm, stack.iy0(), stack.iy1(), at.centreMm().yMm());
-        int ix = (int) Math.clamp(Math.floor(fx), 0, Math.max(0, wide - 2));
-        int iy = (int) Math.clamp(Math.floor(fy), 0, Math.max(0, stack.iy1() - stack.iy0() - 2));
-        int right = Math.min(ix + 1, wide - 1);
-        int above = Math.min(iy + 1, stack.iy1() - stack.iy0() - 1);
-        double sx = fx - ix;
-        double sy = fy - iy;
         int[] tops = stack.tops();
-        return (1 - sy) * ((1 - sx) * bodySkin(tops[iy * wide + ix]) + sx * bodySkin(tops[iy * wide + right]))
-                + sy * ((1 - sx) * bodySkin(tops[above * wide + ix])
-                        + sx * bodySkin(tops[above * wide + right]));
+        Spot middle = stack.places().middle();
+        return middle.between(bodySkin(tops[middle.near()]), bodySkin(tops[middle.right()]),
+                bodySkin(tops[middle.above()]), bodySkin(tops[middle.aslant()]));
     }
 
     /** Skin of the body itself, under any foil. */
@@ -765,8 +709,8 @@ public final class SheetModel implements HeatModel {
     public double boardC(Side side, Point at) {
         int nx = grid.xMm.length - 1;
         int ny = grid.yMm.length - 1;
-        double fx = Math.clamp(place(grid.xMm, 0, nx, at.xMm()), 0, nx - 1);
-        double fy = Math.clamp(place(grid.yMm, 0, ny, at.yMm()), 0, ny - 1);
+        double fx = Math.clamp(Spot.among(grid.xMm, 0, nx, at.xMm()), 0, nx - 1);
+        double fy = Math.clamp(Spot.among(grid.yMm, 0, ny, at.yMm()), 0, ny - 1);
         int ix = Math.min((int) fx, nx - 2);
         int iy = Math.min((int) fy, ny - 2);
         double sx = fx - ix;

@@ -6,6 +6,7 @@ import static org.testng.Assert.assertTrue;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -48,6 +49,35 @@ public class JobSearchTest {
         assertTrue(JobSearch.find(JOBS, "tin").isEmpty(), "\"tin\" is no part of \"casting\"");
         assertEquals(JobSearch.find(JOBS, "  ").size(), 3);
         assertEquals(JobSearch.find(JOBS, "hethra").size(), 3);
+    }
+
+    /** What changed is found by its new words and no longer by its old ones; what left is not found. */
+    @Test
+    public void aSearchFollowsTheLedger() {
+        JobSearch search = JobSearch.among(JOBS);
+        assertEquals(search.find("plotter").size(), 1);
+        List<Job> later = List.of(JOBS.get(0), job("SB-2", "Tide gauge", "reads late", "job.kind=memory"));
+        JobSearch now = search.now(later);
+        assertTrue(now.find("plotter").isEmpty());
+        assertEquals(now.find("tide").getFirst().job(), later.get(1));
+        assertTrue(now.find("glue").isEmpty(), "SB-3 lies in the bin");
+        assertEquals(now.find("bricked").getFirst().job(), JOBS.get(0));
+        assertEquals(search.find("plotter").size(), 1, "the former one stays what it was");
+        assertTrue(JobSearch.among(List.of()).isEmpty());
+    }
+
+    /** Among thousands every query answers as for each job alone. */
+    @Test
+    public void thousandsAreFoundLikeOne() {
+        List<Job> many = IntStream.range(0, 3000).mapToObj(i -> job("T-" + i,
+                i % 7 == 0 ? "Wave buoy logger" : "Chart plotter", i % 5 == 0 ? "no boot" : "no sound",
+                "job.kind=revive"))
+                .toList();
+        JobSearch search = JobSearch.among(many);
+        assertEquals(search.find("logger").size(), 429);
+        assertEquals(search.find("logger bricked").size(), 86);
+        assertEquals(search.find("").size(), 3000);
+        assertEquals(search.find("T-2999").getFirst().job().id(), "T-2999");
     }
 
     @Test
