@@ -177,7 +177,10 @@ final class DecisionCommands {
         @Override
         public Integer call() throws Exception {
             Job job = read();
-            List<ProofWall.Proof> proofs = ProofWall.of(job, new JobOnDisk(shared()).rails(job), words());
+            var disk = new JobOnDisk(shared());
+            List<Job> jobs = disk.jobs();
+            List<ProofWall.Proof> proofs = ProofWall.of(job, Strands.family(job, jobs), disk.rails(job),
+                    words());
             var list = new ArrayList<Map<String, Object>>();
             for (ProofWall.Proof p : proofs) {
                 out().printf(Locale.ROOT, "%-5s %-10s %s: %s -> %s. %s%n", small(p.state()),
@@ -196,7 +199,7 @@ final class DecisionCommands {
             ProofWall.Answer answer = ProofWall.answer(proofs);
             out().println(words().say("proof.answer." + small(answer)));
             Optional<Confidence> letter = Confidence.of(job,
-                    Strands.of(job, new JobOnDisk(shared()).jobs()), proofs);
+                    Strands.of(job, jobs), proofs);
             letter.ifPresent(c -> out().println(c.said(words())));
             Map<String, Object> result = new LinkedHashMap<>();
             result.put("answer", small(answer));

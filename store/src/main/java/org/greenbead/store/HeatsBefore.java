@@ -2,10 +2,12 @@ package org.greenbead.store;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.plan.HeatBefore;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
 
@@ -22,6 +24,7 @@ public final class HeatsBefore {
      */
     public static List<HeatBefore> of(Ledger ledger, RunPlan now, int most) {
         var found = new ArrayList<HeatBefore>();
+        Map<String, List<Job>> strands = Strands.byJob(ledger.jobs());
         for (RunEntry run : ledger.runs()) {
             if (found.size() >= most) {
                 break;
@@ -29,12 +32,13 @@ public final class HeatsBefore {
             if (run.outcome().isEmpty()) {
                 continue;
             }
-            read(ledger, run, now).ifPresent(found::add);
+            read(ledger, strands, run, now).ifPresent(found::add);
         }
         return HeatBefore.ranked(found);
     }
 
-    private static Optional<HeatBefore> read(Ledger ledger, RunEntry run, RunPlan now) {
+    private static Optional<HeatBefore> read(Ledger ledger, Map<String, List<Job>> strands, RunEntry run,
+            RunPlan now) {
         try {
             Job job = ledger.job(run.jobId());
             if (!job.board().equals(now.board().id()) || !job.target().equals(now.target().name())
@@ -46,7 +50,7 @@ public final class HeatsBefore {
                     ? Optional.of(HeatBefore.once(run.id(), run.simulated(), run.jobId(), run.startedAt(),
                             then,
                             run.outcome().orElseThrow(), run.peakJointC(), run.aboveS(), run.noProbe(),
-                            Outcomes.of(job)))
+                            Outcomes.of(job, strands)))
                     : Optional.empty();
         } catch (BadFileException e) {
             // A job or a log that cannot be read tells nothing; the ledger's own check names it.

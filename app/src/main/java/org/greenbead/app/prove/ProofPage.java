@@ -50,6 +50,7 @@ public final class ProofPage extends Page {
     private Map<String, RailReferences.Reference> healthy = Map.of();
     private boolean read;
     private List<Job> strands = List.of();
+    private List<Job> family = List.of();
 
     public ProofPage(Desk desk, JobModel model, Navigator go) {
         this.desk = desk;
@@ -90,17 +91,19 @@ public final class ProofPage extends Page {
         Job job = model.job();
         desk.io(() -> {
             List<Job> jobs = desk.ledger().jobs();
-            return new Read(RailReferences.learn(jobs, job.board(), job.id()), Strands.of(job, jobs));
+            return new Read(RailReferences.learn(jobs, job.board(), job.id()), Strands.of(job, jobs),
+                    Strands.family(job, jobs));
         }, found -> {
             healthy = found.healthy();
             strands = job.strandOf().isEmpty() ? found.strands() : List.of();
+            family = found.family();
             read = true;
             show();
         });
     }
 
     /** What the ledger says beside the job. */
-    private record Read(Map<String, RailReferences.Reference> healthy, List<Job> strands) {}
+    private record Read(Map<String, RailReferences.Reference> healthy, List<Job> strands, List<Job> family) {}
 
     private static String id(ProofWall.Proof proof) {
         return "proof-" + (small(proof.kind()) + "-" + proof.name()).toLowerCase(Locale.ROOT)
@@ -129,7 +132,7 @@ public final class ProofPage extends Page {
             pedal(Pedal.shut(texts.get("proof.reading"), texts.get("proof.reading")));
             return;
         }
-        List<ProofWall.Proof> proofs = ProofWall.of(model.job(), healthy, texts.words());
+        List<ProofWall.Proof> proofs = ProofWall.of(model.job(), family, healthy, texts.words());
         title.setText(texts.say("proof.answer." + small(ProofWall.answer(proofs))));
         letter.setText(
                 Confidence.of(model.job(), strands, proofs)

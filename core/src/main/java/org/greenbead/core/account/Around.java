@@ -37,12 +37,7 @@ public record Around(int openOfCustomer, int lookAlikes, Practice practice, Opti
                 && j.inHand().isPresent() && j.customer().equalsIgnoreCase(job.customer())).count() + 1;
         Optional<StockChip> chip = LookAlikes.wanted(job.id(), part, chips);
         return new Around(open, chip.map(c -> LookAlikes.of(c, chips).size() + 1).orElse(0), practice,
-                chip, RailReferences.learn(jobs, job.board(), main), family(job, jobs));
-    }
-
-    private static List<Job> family(Job job, List<Job> jobs) {
-        List<Job> strands = Strands.of(job, jobs);
-        return java.util.stream.Stream.concat(Strands.main(job, jobs).stream(), strands.stream()).toList();
+                chip, RailReferences.learn(jobs, job.board(), main), Strands.family(job, jobs));
     }
 
     /** Strands of this job that are not at their end; a strand has none. */

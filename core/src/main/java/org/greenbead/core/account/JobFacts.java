@@ -1,5 +1,6 @@
 package org.greenbead.core.account;
 
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -117,9 +118,11 @@ public final class JobFacts {
             backup(tree, job);
             ways(tree, job);
         }
-        List<Kept> standing = Tested.standing(job.records());
+        List<Instant> elsewhere = around.map(a -> Strands.heatedElsewhere(own, a.family()))
+                .orElse(List.of());
+        List<Kept> standing = Tested.standing(job.records(), elsewhere);
         RecordFacts.say(tree, standing);
-        overtaken(tree, job);
+        overtaken(tree, Tested.overtaken(job.records(), elsewhere));
         practice(tree, job, around);
         Counted.say(tree, RailReferences.filled(standing, around.map(Around::rails).orElse(Map.of())));
         onTarget(tree, job);
@@ -142,8 +145,7 @@ public final class JobFacts {
     }
 
     /** Tests that the last heat on the board made void, where nothing of the kind was tested since. */
-    private static void overtaken(FactTree tree, Job job) {
-        List<Kept> old = Tested.overtaken(job.records());
+    private static void overtaken(FactTree tree, List<Kept> old) {
         if (!old.isEmpty()) {
             tree.from(Origin.Source.COMPUTED,
                     old.size() == 1 ? "record " + old.getFirst().id() : "records of tests and of runs");

@@ -12,6 +12,7 @@ import org.greenbead.core.electric.Rails;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /**
  * What the rails of a type of board read on healthy ones: after the work on boards that passed every test, and what was noted as reference for
@@ -27,11 +28,12 @@ public final class RailReferences {
     /** By name in small letters. @param except the job in hand, which is no proof of itself */
     public static Map<String, Reference> learn(List<Job> jobs, String board, String except) {
         Map<String, List<Double>> read = new HashMap<>();
+        Map<String, List<Job>> strands = Strands.byJob(jobs);
         for (Job job : jobs) {
             if (!job.board().equals(board) || job.id().equals(except)) {
                 continue;
             }
-            boolean well = Outcomes.of(job).orElse(false);
+            boolean well = Outcomes.of(job, strands).orElse(false);
             for (Kept rail : job.records("rail")) {
                 double after = rail.number("after_ohm");
                 double ohm = well && Double.isFinite(after)

@@ -25,7 +25,7 @@ public final class Tried {
 
     /** Names of what was unplugged and not tried since. */
     public static List<String> unplugged(List<Kept> records) {
-        Collection<Kept> tests = Tested.last(Tested.now(records)).values();
+        Collection<Kept> tests = Tested.last(Tested.now(records, List.of())).values();
         return RecordFacts.of(records, "connector").stream().filter(c -> c.yes("undone"))
                 .map(c -> c.text("id")).filter(id -> !id.isBlank()
                         && naming(id, tests).filter(t -> t.text("result").equals("pass")

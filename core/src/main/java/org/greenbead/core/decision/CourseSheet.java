@@ -16,6 +16,7 @@ import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
+import org.greenbead.core.route.Strands;
 
 /** Gathers what a decision rests on: what is noted with the job, what the ledger shows, and where neither says it a stated assumption. */
 public final class CourseSheet {
@@ -69,18 +70,18 @@ public final class CourseSheet {
         double data = worth.flatMap(w -> number(w, "data")).orElse(0.0);
         Optional<Double> value = worth.flatMap(w -> number(w, "unit")).map(v -> v + data);
         double delayDay = worth.flatMap(w -> number(w, "delay_day")).orElse(0.0);
+        Map<String, List<Job>> strands = Strands.byJob(ledger);
         var estimates = new ArrayList<Estimate>();
         for (Course course : Course.values()) {
             Optional<Kept> noted = job.records("course").stream()
                     .filter(c -> c.text("course").equals(course.key())).reduce((a, b) -> b);
-            estimates.add(estimate(course, job, facts, noted, others, delayDay));
+            estimates.add(estimate(course, job, facts, noted, others, strands, delayDay));
         }
         return new Sheet(rate, value, List.copyOf(estimates));
     }
 
     private static Estimate estimate(Course course, Job job, Facts facts, Optional<Kept> noted,
-            List<Job> others,
-            double delayDay) {
+            List<Job> others, Map<String, List<Job>> strands, double delayDay) {
         var assumed = new ArrayList<String>();
         List<Job> same = others.stream().filter(j -> kind(j).filter(course.kinds()::contains).isPresent())
                 .toList();
@@ -107,7 +108,7 @@ public final class CourseSheet {
             shut = Optional.of("no_price");
         }
         return new Estimate(course, attended, unattended, spread(minutes), material, part, delay, loss,
-                Math.clamp(worth, 0, 1), odds(job, same), assumed, shut);
+                Math.clamp(worth, 0, 1), odds(job, same, strands), assumed, shut);
     }
 
     private static double assumed(String field, Course course, int column, List<String> assumed) {
@@ -118,9 +119,9 @@ public final class CourseSheet {
     }
 
     /** How it went with this chip of this board; what it came to on all others is thought beforehand, weakly. */
-    private static Odds odds(Job job, List<Job> same) {
-        Odds all = count(same.stream().filter(j -> !alike(j, job)).toList(), new Odds(0, 0, 1));
-        return count(same.stream().filter(j -> alike(j, job)).toList(),
+    private static Odds odds(Job job, List<Job> same, Map<String, List<Job>> strands) {
+        Odds all = count(same.stream().filter(j -> !alike(j, job)).toList(), strands, new Odds(0, 0, 1));
+        return count(same.stream().filter(j -> alike(j, job)).toList(), strands,
                 Odds.thinking(0, 0, all.chance(), WEIGHT));
     }
 
@@ -128,9 +129,9 @@ public final class CourseSheet {
         return a.board().equals(b.board()) && a.target().equals(b.target());
     }
 
-    private static Odds count(List<Job> jobs, Odds prior) {
+    private static Odds count(List<Job> jobs, Map<String, List<Job>> strands, Odds prior) {
         List<Boolean> told = jobs.stream().filter(j -> !Outcomes.drill(j))
-                .flatMap(j -> Outcomes.of(j).stream()).toList();
+                .flatMap(j -> Outcomes.of(j, strands).stream()).toList();
         return new Odds((int) told.stream().filter(w -> w).count(), told.size(), prior.priorGood(),
                 prior.priorBad());
     }

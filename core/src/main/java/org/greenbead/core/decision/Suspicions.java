@@ -13,6 +13,7 @@ import org.greenbead.core.book.Facts;
 import org.greenbead.core.kind.Table;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /**
  * Where the fault may sit, by Bayes' rule over what is on record: {@code P(s | e) ~ P(s) prod P(e | s)}, each sign taken as independent of the others
@@ -68,9 +69,10 @@ public final class Suspicions {
     public static Weighed of(Job job, Facts facts, List<Job> ledger) {
         double[] p = new double[Place.values().length];
         Arrays.fill(p, 1);
+        Map<String, List<Job>> strands = Strands.byJob(ledger);
         for (Job other : ledger) {
             if (other.board().equals(job.board()) && !other.id().equals(job.id())
-                    && !Outcomes.drill(other) && Outcomes.of(other).orElse(false)) {
+                    && !Outcomes.drill(other) && Outcomes.of(other, strands).orElse(false)) {
                 other.records("diagnosis")
                         .forEach(d -> place(d.text("cause_class")).ifPresent(s -> p[s.ordinal()]++));
             }

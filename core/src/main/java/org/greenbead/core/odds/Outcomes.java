@@ -1,5 +1,6 @@
 package org.greenbead.core.odds;
 
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -11,6 +12,7 @@ import java.util.function.Function;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.Tested;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /**
  * What became of jobs: by the last result of each thing that was tested after the work. All passed is well, one failed is not; a job in which
@@ -39,16 +41,21 @@ public final class Outcomes {
     private Outcomes() {
     }
 
-    /** Empty where it is not told. */
-    public static Optional<Boolean> of(Job job) {
-        Map<String, Kept> last = Tested.last(Tested.now(job.records()));
+    /**
+     * Empty where it is not told.
+     *
+     * @param strands its further chips, by {@link Strands#byJob}
+     */
+    public static Optional<Boolean> of(Job job, Map<String, List<Job>> strands) {
+        List<Instant> elsewhere = Strands.heatedElsewhere(job, strands.getOrDefault(job.id(), List.of()));
+        Map<String, Kept> last = Tested.last(Tested.now(job.records(), elsewhere));
         if (last.isEmpty()) {
             return Optional.empty();
         }
         if (last.values().stream().anyMatch(t -> t.text("result").equals("fail"))) {
             return Optional.of(false);
         }
-        if (!Tested.overtaken(job.records()).isEmpty() || !job.records("symptom").stream()
+        if (!Tested.overtaken(job.records(), elsewhere).isEmpty() || !job.records("symptom").stream()
                 .allMatch(c -> last.containsKey(Tested.plain(c.text("words"))))) {
             return Optional.empty();
         }
@@ -69,9 +76,10 @@ public final class Outcomes {
         int untold = 0;
         int[] drilled = new int[2];
         Function<Job, String> name = name(by, zone);
+        Map<String, List<Job>> strands = Strands.byJob(jobs);
         // A strand is proved with the job it belongs to.
         for (Job job : jobs.stream().filter(j -> j.strandOf().isEmpty()).toList()) {
-            Optional<Boolean> well = of(job);
+            Optional<Boolean> well = of(job, strands);
             if (drill(job)) {
                 drilled[0] += well.orElse(false) ? 1 : 0;
                 drilled[1] += well.isPresent() ? 1 : 0;

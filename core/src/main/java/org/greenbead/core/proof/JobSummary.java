@@ -54,7 +54,7 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
     /** @param strands its further chips */
     public static JobSummary of(Job job, List<Job> strands, Map<String, RailReferences.Reference> healthy,
             Words words) {
-        return new Maker(job, strands, ProofWall.of(job, healthy, words), words).make();
+        return new Maker(job, strands, ProofWall.of(job, strands, healthy, words), words).make();
     }
 
     private static final class Maker {

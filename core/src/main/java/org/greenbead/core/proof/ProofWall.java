@@ -1,5 +1,6 @@
 package org.greenbead.core.proof;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -17,6 +18,7 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.Tested;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /**
  * Everything that can show whether a unit is well: each thing as it was before the work, as it is now, and what that says with its reason. What was
@@ -59,11 +61,16 @@ public final class ProofWall {
         this.words = words;
     }
 
-    /** @param healthy what rails of this type of board read on healthy ones */
-    public static List<Proof> of(Job job, Map<String, RailReferences.Reference> healthy, Words words) {
+    /**
+     * @param family  the job and its further chips, with or without this one: their heats are heats of the same board
+     * @param healthy what rails of this type of board read on healthy ones
+     */
+    public static List<Proof> of(Job job, List<Job> family, Map<String, RailReferences.Reference> healthy,
+            Words words) {
         var wall = new ProofWall(words);
-        Map<String, Kept> tests = Tested.last(Tested.now(job.records()));
-        List<Kept> overtaken = Tested.overtaken(job.records());
+        List<Instant> elsewhere = Strands.heatedElsewhere(job, family);
+        Map<String, Kept> tests = Tested.last(Tested.now(job.records(), elsewhere));
+        List<Kept> overtaken = Tested.overtaken(job.records(), elsewhere);
         var told = new ArrayList<String>();
         for (Kept symptom : job.records("symptom")) {
             told.add(Tested.plain(symptom.text("words")));

@@ -1,9 +1,12 @@
 package org.greenbead.core.record;
 
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 
@@ -33,48 +36,64 @@ public final class Tested {
         return SPACES.matcher(text.strip().toLowerCase(Locale.ROOT)).replaceAll(" ");
     }
 
-    /** The records of a job but for tests that the last heat made void. */
-    public static List<Kept> standing(List<Kept> records) {
-        int heat = lastHeat(records);
-        return IntStream.range(0, records.size()).filter(i -> !voided(records, i, heat))
-                .mapToObj(records::get)
+    /**
+     * The records of a job but for tests that the last heat made void.
+     *
+     * @param elsewhere when the same board was heated in other jobs, for another of its chips
+     */
+    public static List<Kept> standing(List<Kept> records, List<Instant> elsewhere) {
+        var heats = new Heats(records, elsewhere);
+        return IntStream.range(0, records.size()).filter(i -> !heats.voided(i)).mapToObj(records::get)
                 .toList();
     }
 
     /** Things that were tested before the last heat on the board and not since, by their last test. */
-    public static List<Kept> overtaken(List<Kept> records) {
-        int heat = lastHeat(records);
-        Map<String, Kept> since = last(of(standing(records)));
-        return last(IntStream.range(0, records.size()).filter(i -> voided(records, i, heat))
-                .mapToObj(records::get).toList()).entrySet().stream()
-                .filter(t -> !since.containsKey(t.getKey())).map(Map.Entry::getValue).toList();
+    public static List<Kept> overtaken(List<Kept> records, List<Instant> elsewhere) {
+        var heats = new Heats(records, elsewhere);
+        Map<String, Kept> since = last(now(records, elsewhere));
+        return last(IntStream.range(0, records.size()).filter(heats::voided).mapToObj(records::get).toList())
+                .entrySet().stream().filter(t -> !since.containsKey(t.getKey())).map(Map.Entry::getValue)
+                .toList();
     }
 
     /** Tests that stand. */
-    public static List<Kept> now(List<Kept> records) {
-        return of(standing(records));
+    public static List<Kept> now(List<Kept> records, List<Instant> elsewhere) {
+        return standing(records, elsewhere).stream().filter(r -> r.type().equals(TEST)).toList();
     }
 
-    private static List<Kept> of(List<Kept> records) {
-        return records.stream().filter(r -> r.type().equals(TEST)).toList();
+    /** When the board was heated by the runs among these records. Balls are made on the chip, off the board: that heat changes nothing that was tested. */
+    public static List<Instant> heats(List<Kept> records) {
+        return records.stream().filter(Tested::heat).map(Kept::at).toList();
     }
 
-    /** Balls are made on the chip, off the board: that heat changes nothing that was tested. */
-    private static int lastHeat(List<Kept> records) {
-        return IntStream.range(0, records.size())
-                .filter(i -> records.get(i).type().equals("run")
-                        && !records.get(i).text("kind").equals("form"))
-                .reduce((a, b) -> b).orElse(-1);
+    private static boolean heat(Kept record) {
+        return record.type().equals("run") && !record.text("kind").equals("form");
     }
 
     /**
-     * Written before the heat and not since: the order of the records and the clock both have to say so, since a clock may be set back and an
-     * older record be written anew. Halves are proved before they are joined, and data that was read out stays read.
+     * Written before the heat and not since: in one job the order of the records and the clock both have to say so, since a clock may be set back and an older
+     * record be written anew; between jobs there is only the clock. Halves are proved before they are joined, and data that was read out stays read.
      */
-    private static boolean voided(List<Kept> records, int i, int heat) {
-        Kept test = records.get(i);
-        return i < heat && test.type().equals(TEST) && !test.at().isAfter(records.get(heat).at())
-                && test.text("half").isEmpty()
-                && test.text("data_proof").isEmpty();
+    private static final class Heats {
+        private final List<Kept> records;
+        private final int last;
+        private final Optional<Instant> elsewhere;
+
+        Heats(List<Kept> records, List<Instant> elsewhere) {
+            this.records = records;
+            this.elsewhere = elsewhere.stream().max(Comparator.naturalOrder());
+            last = IntStream.range(0, records.size()).filter(i -> heat(records.get(i)))
+                    .reduce((a, b) -> b).orElse(-1);
+        }
+
+        boolean voided(int i) {
+            Kept test = records.get(i);
+            if (!test.type().equals(TEST) || !test.text("half").isEmpty()
+                    || !test.text("data_proof").isEmpty()) {
+                return false;
+            }
+            return i < last && !test.at().isAfter(records.get(last).at())
+                    || elsewhere.filter(heat -> !test.at().isAfter(heat)).isPresent();
+        }
     }
 }

@@ -1,11 +1,15 @@
 package org.greenbead.core.route;
 
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.Tested;
 
 /**
  * Jobs with several chips. The job itself holds intake, decision, proof and close; each further chip is a strand: a job of its own in the ledger, from
@@ -16,6 +20,11 @@ public final class Strands {
     private static final int MOST_ID = 40;
 
     private Strands() {
+    }
+
+    /** The job that this one is a strand of, and all strands; empty where there are none. */
+    public static List<Job> family(Job any, List<Job> jobs) {
+        return Stream.concat(main(any, jobs).stream(), of(any, jobs).stream()).toList();
     }
 
     /**
@@ -84,6 +93,22 @@ public final class Strands {
     /** The job that a strand belongs to; empty for one that stands alone, or where that job is gone. */
     public static Optional<Job> main(Job any, List<Job> jobs) {
         return any.strandOf().flatMap(id -> jobs.stream().filter(j -> j.id().equals(id)).findFirst());
+    }
+
+    /** The strands of every job that has some, by its id. */
+    public static Map<String, List<Job>> byJob(List<Job> jobs) {
+        return jobs.stream().filter(j -> j.strandOf().isPresent())
+                .collect(Collectors.groupingBy(j -> j.strandOf().get()));
+    }
+
+    /**
+     * When the board of a job was heated for another of its chips.
+     *
+     * @param family the job and its strands, with or without this one
+     */
+    public static List<Instant> heatedElsewhere(Job own, List<Job> family) {
+        return family.stream().filter(j -> !j.id().equals(own.id()) && j.board().equals(own.board()))
+                .flatMap(j -> Tested.heats(j.records()).stream()).toList();
     }
 
     /**

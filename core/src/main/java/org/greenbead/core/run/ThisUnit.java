@@ -66,7 +66,7 @@ public final class ThisUnit {
     /** Jobs on the same unit, this one in its present form. */
     private static List<Job> unit(Job job, List<Job> jobs) {
         Optional<String> serial = serial(job, jobs);
-        List<Job> family = family(job, jobs);
+        List<Job> family = Strands.family(job, jobs);
         return Stream.concat(Stream.of(job), jobs.stream().filter(j -> !j.id().equals(job.id()))
                 .filter(j -> j.board().equals(job.board()))
                 .filter(j -> family.stream().anyMatch(f -> f.id().equals(j.id()))
@@ -77,11 +77,8 @@ public final class ThisUnit {
 
     /** The serial number of the unit that a job is on, by its own word or by that of its strands. */
     public static Optional<String> serial(Job job, List<Job> jobs) {
-        return serial(job).or(() -> family(job, jobs).stream().flatMap(j -> serial(j).stream()).findFirst());
-    }
-
-    private static List<Job> family(Job job, List<Job> jobs) {
-        return Stream.concat(Strands.main(job, jobs).stream(), Strands.of(job, jobs).stream()).toList();
+        return serial(job)
+                .or(() -> Strands.family(job, jobs).stream().flatMap(j -> serial(j).stream()).findFirst());
     }
 
     private static Optional<String> serial(Job job) {

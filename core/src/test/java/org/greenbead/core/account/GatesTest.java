@@ -2,6 +2,7 @@ package org.greenbead.core.account;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
+import static org.testng.Assert.assertNotEquals;
 import static org.testng.Assert.assertTrue;
 
 import java.time.Instant;
@@ -161,6 +162,54 @@ public class GatesTest {
         Job again = heated.with(new Kept("run-2", "run", Instant.EPOCH.plusSeconds(900), "", well));
         assertTrue(look(again).judged().open().stream()
                 .noneMatch(n -> n.rule().id().equals("heat.peak-ended-unproven")));
+    }
+
+    private static Kept test(int minute, String what) {
+        return new Kept("tested-" + minute, "tested", Instant.EPOCH.plusSeconds(60L * minute), "",
+                Map.of("what", what, "result", "pass", "memory_pass", true));
+    }
+
+    private static Kept heat(int minute, String kind) {
+        return new Kept("run-" + minute, "run", Instant.EPOCH.plusSeconds(60L * minute), "",
+                Map.of("bead", kind + "_run", "kind", kind, "outcome", "proven", "proven", true));
+    }
+
+    private static Job passed(JobKind kind, String gate) {
+        Job job = job(kind);
+        for (CheckItem check : job.bead(gate).orElseThrow().checks()) {
+            job = job.attest(check.id(), Attest.YES);
+        }
+        return job.with(gate, BeadState.GREEN);
+    }
+
+    @DataProvider
+    Object[][] proofs() {
+        return new Object[][]{{JobKind.REVIVE, "prove_functions"}, {JobKind.MEMORY, "prove_memory"}};
+    }
+
+    /** A gate that was passed is open while nothing happens to the board. Heated once more, by this job or for another chip, it is shut until it is tried again. */
+    @Test(dataProvider = "proofs")
+    public void aProofThatAHeatOvertookIsShutUntilItIsTriedAgain(JobKind kind, String gate) {
+        Job proved = passed(kind, gate).with(heat(1, "seat")).with(test(5, "memory test"));
+        assertEquals(state(proved, gate, List.of()), BeadState.GREEN);
+        Job heated = proved.with(heat(9, "seat"));
+        assertNotEquals(state(heated, gate, List.of()), BeadState.GREEN);
+        assertEquals(state(heated.with(test(20, "Memory  test")), gate, List.of()), BeadState.GREEN);
+        assertEquals(state(proved.with(heat(9, "form")), gate, List.of()), BeadState.GREEN, "off the board");
+        Job strand = new Job("SB-1-U2", "further chip", "no boot", proved.customer(), proved.board(), "U2",
+                proved.bench(), proved.beads(), proved.facts(), List.of(heat(9, "seat")))
+                .asStrandOf(proved.id());
+        assertNotEquals(state(proved, gate, List.of(strand)), BeadState.GREEN);
+        assertEquals(state(proved.with(test(20, "memory test")), gate, List.of(strand)), BeadState.GREEN);
+    }
+
+    private static BeadState state(Job job, String gate, List<Job> family) {
+        var around = new Around(1, 0, new Practice(0, 0, 0, Double.NaN, Double.NaN), Optional.empty(),
+                Map.of(), family);
+        Judgement judged = Judgement.of(job, Optional.of(PLAN.with(job)), Optional.of(around),
+                Optional.empty(),
+                RuleBook.shipped(), RuleBook.Settings.STANDARD);
+        return Gates.settle(job, judged.look()).bead(gate).orElseThrow().state();
     }
 
     /** Two ticks say a copy that was read back; of irreplaceable data the record has to. And a chip's own life is not forgotten. */

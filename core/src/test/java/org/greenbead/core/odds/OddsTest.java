@@ -86,11 +86,12 @@ public class OddsTest {
 
     @Test
     public void theLastResultOfEachThingCounts() {
-        assertEquals(Outcomes.of(job(1, "a", "starts=fail", "Starts =pass")), Optional.of(true));
-        assertEquals(Outcomes.of(job(1, "a", "starts=pass", "starts=fail")), Optional.of(false));
-        assertEquals(Outcomes.of(job(1, "a", "starts=pass", "display=fail")), Optional.of(false));
-        assertEquals(Outcomes.of(job(1, "a", "starts=pass", "display=not_tested")), Optional.empty());
-        assertEquals(Outcomes.of(job(1, "a")), Optional.empty());
+        assertEquals(Outcomes.of(job(1, "a", "starts=fail", "Starts =pass"), Map.of()), Optional.of(true));
+        assertEquals(Outcomes.of(job(1, "a", "starts=pass", "starts=fail"), Map.of()), Optional.of(false));
+        assertEquals(Outcomes.of(job(1, "a", "starts=pass", "display=fail"), Map.of()), Optional.of(false));
+        assertEquals(Outcomes.of(job(1, "a", "starts=pass", "display=not_tested"), Map.of()),
+                Optional.empty());
+        assertEquals(Outcomes.of(job(1, "a"), Map.of()), Optional.empty());
     }
 
     /** Practice says nothing of customers' boards, whichever way it went, and is told apart. */

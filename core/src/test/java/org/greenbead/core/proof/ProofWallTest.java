@@ -10,11 +10,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.account.RailReferences;
+import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.World;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -36,7 +38,7 @@ public class ProofWallTest {
     }
 
     private static ProofWall.Proof only(Job job, Map<String, RailReferences.Reference> healthy) {
-        List<ProofWall.Proof> all = ProofWall.of(job, healthy, WORDS);
+        List<ProofWall.Proof> all = ProofWall.of(job, List.of(), healthy, WORDS);
         assertEquals(all.size(), 1, all.toString());
         return all.getFirst();
     }
@@ -120,7 +122,7 @@ public class ProofWallTest {
                 ProofWall.State.HOLDS);
         List<ProofWall.Proof> other = ProofWall.of(
                 note(job, "tested", "what", "lamp on J44", "result", "pass"),
-                Map.of(), WORDS);
+                List.of(), Map.of(), WORDS);
         assertEquals(other.size(), 2);
         assertEquals(other.getFirst().state(), ProofWall.State.OPEN, "J44 is not J4");
     }
@@ -168,14 +170,14 @@ public class ProofWallTest {
     public void somethingElseThatPassesSaysNothingOfAComplaint() {
         Job job = note(note(job(), "symptom", "words", "Stays dark"), "tested", "what", "clock", "result",
                 "pass");
-        assertEquals(org.greenbead.core.odds.Outcomes.of(job), Optional.empty());
+        assertEquals(Outcomes.of(job, Map.of()), Optional.empty());
         assertEquals(
-                org.greenbead.core.odds.Outcomes
-                        .of(note(job, "tested", "what", "stays dark", "result", "pass")),
+                Outcomes
+                        .of(note(job, "tested", "what", "stays dark", "result", "pass"), Map.of()),
                 Optional.of(true));
         assertEquals(
-                org.greenbead.core.odds.Outcomes
-                        .of(note(job, "tested", "what", "stays dark", "result", "fail")),
+                Outcomes
+                        .of(note(job, "tested", "what", "stays dark", "result", "fail"), Map.of()),
                 Optional.of(false));
     }
 
@@ -190,7 +192,7 @@ public class ProofWallTest {
         Job worked = note(note(job(), "symptom", "words", "dark", "reproduced", true), "tested", "what",
                 "dark",
                 "result", "pass");
-        assertEquals(Confidence.of(worked, List.of(), ProofWall.of(worked, Map.of(), WORDS)),
+        assertEquals(Confidence.of(worked, List.of(), ProofWall.of(worked, List.of(), Map.of(), WORDS)),
                 Optional.empty());
         String bead = worked.beads().stream().filter(b -> b.kind() == org.greenbead.core.route.Bead.Kind.RUN)
                 .findFirst().orElseThrow().id();
@@ -222,9 +224,10 @@ public class ProofWallTest {
     public void aHeatAfterTheTestsLeavesThemOpen() {
         Job passed = note(note(note(job(), "symptom", "words", "dark", "reproduced", true), "tested", "what",
                 "dark", "result", "pass"), "tested", "what", "log clock", "result", "pass", "minutes", 30.0);
-        List<ProofWall.Proof> before = ProofWall.of(passed, Map.of(), WORDS);
+        List<ProofWall.Proof> before = ProofWall.of(passed, List.of(), Map.of(), WORDS);
         assertEquals(ProofWall.answer(before), ProofWall.Answer.PROVEN);
-        List<ProofWall.Proof> wall = ProofWall.of(heated(passed, "seat_run", true, "nudge"), Map.of(), WORDS);
+        List<ProofWall.Proof> wall = ProofWall.of(heated(passed, "seat_run", true, "nudge"), List.of(),
+                Map.of(), WORDS);
         assertEquals(ProofWall.answer(wall), ProofWall.Answer.NOTHING);
         ProofWall.Proof clock = wall.stream().filter(p -> p.name().equals("log clock")).findFirst()
                 .orElseThrow();
@@ -232,14 +235,35 @@ public class ProofWallTest {
         assertEquals(clock.before(), "passes, 30 min");
         assertEquals(clock.after(), "");
         assertEquals(clock.why(), "The board was heated since. Try it again.");
-        assertEquals(org.greenbead.core.odds.Outcomes.of(heated(passed, "seat_run", true)), Optional.empty());
+        assertEquals(Outcomes.of(heated(passed, "seat_run", true), Map.of()),
+                Optional.empty());
         assertEquals(
                 wall.stream().filter(p -> p.kind() == ProofWall.Kind.COMPLAINT).map(ProofWall.Proof::why)
                         .toList(),
                 List.of("The complaint was not tried again after the work."));
     }
 
+    /** Another chip of the same board was heated in its own job; the heat of a donor's chip is none of this board. */
+    @Test
+    public void aHeatOfAFurtherChipLeavesTheTestsOpen() {
+        Job passed = note(note(job(), "symptom", "words", "dark", "reproduced", true), "tested", "what",
+                "dark",
+                "result", "pass");
+        Job strand = heated(renamed(job(), "SB-1-U2"), "seat_run", true)
+                .asStrandOf(passed.id());
+        Job donors = new Job("SB-1-U9", "donor", "no boot", "x", "CP-12", "U9", "quay-1", strand.beads(),
+                strand.facts(),
+                strand.records(), List.of()).asStrandOf(passed.id());
+        assertEquals(ProofWall.answer(ProofWall.of(passed, List.of(donors), Map.of(), WORDS)),
+                ProofWall.Answer.PROVEN);
+        assertEquals(ProofWall.answer(ProofWall.of(passed, List.of(donors, strand), Map.of(), WORDS)),
+                ProofWall.Answer.NOTHING);
+        assertEquals(Outcomes.of(passed, Strands.byJob(List.of(passed, donors))), Optional.of(true));
+        assertEquals(Outcomes.of(passed, Strands.byJob(List.of(strand, passed, donors))), Optional.empty());
+    }
+
     private static char letter(Job job) {
-        return Confidence.of(job, List.of(), ProofWall.of(job, Map.of(), WORDS)).orElseThrow().letter();
+        return Confidence.of(job, List.of(), ProofWall.of(job, List.of(), Map.of(), WORDS)).orElseThrow()
+                .letter();
     }
 }
