@@ -83,7 +83,8 @@ public final class GreenBead extends Application {
         Texts texts = Texts.of(Locale.ENGLISH, TempUnit.CELSIUS);
         Thread.setDefaultUncaughtExceptionHandler((thread, error) -> {
             LOG.error("unexpected", error);
-            desk.ifPresent(d -> d.trouble(texts.get("error.unexpected", String.valueOf(error.getMessage()))));
+            desk.ifPresent(d -> d.trouble(
+                    texts.get("error.unexpected", String.valueOf(d.inWords(error).getMessage()))));
         });
         Label words = Looks.label(texts.get("app.laying"), "big");
         words.setId("laying");

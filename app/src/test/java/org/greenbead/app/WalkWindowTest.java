@@ -151,6 +151,40 @@ public class WalkWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Back to the run");
     }
 
+    private void sql(String statement) throws Exception {
+        try (var other = java.sql.DriverManager
+                .getConnection("jdbc:sqlite:" + window.data().resolve("ledger.db"));
+                var run = other.createStatement()) {
+            run.executeUpdate(statement);
+        }
+    }
+
+    /** The ledger takes nothing any more when the run ends: its verdict is shown all the same, what was not kept is said with the place of the log, and the run is offered again. */
+    @Test
+    public void theVerdictStandsWhateverTheLedgerSays() throws Exception {
+        clearTheStopAndStart(1);
+        window.await("the clock to go", () -> seconds(window.text("#clock")) > 2);
+        sql("ALTER TABLE run RENAME TO run_away");
+        sql("ALTER TABLE job RENAME TO job_away");
+        window.pressControl(KeyCode.B);
+        window.awaitText("#verdict", "Aborted");
+        window.awaitText("#trouble", "its log is whole");
+        window.awaitText("#trouble", "no such table: job");
+        assertFalse(window.text("#trouble").contains("INSERT"), window.text("#trouble"));
+        window.picture("unkept");
+        sql("ALTER TABLE run_away RENAME TO run");
+        sql("ALTER TABLE job_away RENAME TO job");
+        window.close();
+        window.open();
+        window.awaitNode("#open-run");
+        window.awaitText("#pedal-word", "Take it up again");
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#coach-now");
+        window.awaitText("#pedal-word", "");
+        window.pressControl(KeyCode.B);
+        window.awaitText("#verdict", "Aborted");
+    }
+
     private static int seconds(String clock) {
         String[] part = clock.split(":");
         return part.length == 2 ? Integer.parseInt(part[0]) * 60 + Integer.parseInt(part[1]) : 0;

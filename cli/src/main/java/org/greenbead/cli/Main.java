@@ -95,7 +95,9 @@ public final class Main implements Runnable {
         line.setErr(err);
         line.setCaseInsensitiveEnumValuesAllowed(true);
         line.setExecutionExceptionHandler((e, cmd, result) -> {
-            cmd.getErr().println(sentence(e));
+            Throwable said = cmd.getMixins().values().stream().filter(Shared.class::isInstance)
+                    .map(Shared.class::cast).findFirst().map(shared -> shared.inWords(e)).orElse(e);
+            cmd.getErr().println(sentence(said));
             return 2;
         });
         line.setParameterExceptionHandler((e, words) -> {
@@ -114,7 +116,7 @@ public final class Main implements Runnable {
         return one.isEmpty() ? VERBS : one;
     }
 
-    private static String sentence(Exception e) {
+    private static String sentence(Throwable e) {
         String message = e.getMessage() == null
                 ? e.getClass().getSimpleName()
                 : e.getMessage().lines().findFirst().orElse("");

@@ -24,6 +24,11 @@ final class Shared {
     /** Only made when it is asked for: every command has its own copy of these options. */
     private OpenFiles files;
 
+    /** A fault of the ledger by its own name. */
+    Throwable inWords(Throwable fault) {
+        return Ledger.inWords(data(), fault);
+    }
+
     Path data() {
         if (data != null) {
             return data;

@@ -4,6 +4,7 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.sql.DriverManager;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
@@ -191,5 +192,22 @@ public class OwnWorldTest extends InFolder {
         assertEquals(run("board", "take", "A", "U7"), 2);
         assertTrue(err.contains("nothing called U7"), err);
         assertEquals(run("board", "remove", "nowhere"), 2);
+    }
+
+    /** A ledger that cannot be used any more is called that, with its place and what to do, not by the statement that met it. */
+    @Test
+    public void aFaultOfTheLedgerHasItsOwnName() throws Exception {
+        run("board", "new", "ES-5", "--size", "60x80");
+        try (var other = DriverManager.getConnection("jdbc:sqlite:" + data.resolve("ledger.db"));
+                var sql = other.createStatement()) {
+            sql.executeUpdate(
+                    "CREATE TRIGGER full BEFORE INSERT ON document BEGIN SELECT RAISE(ABORT, 'no room'); END");
+        }
+        assertEquals(run("board", "new", "ES-6", "--size", "60x80"), 2);
+        assertTrue(err.contains(data.resolve("ledger.db") + " cannot be used"), err);
+        assertTrue(err.contains("no room") && err.contains("left as it is"), err);
+        assertFalse(err.contains("INSERT") || err.contains("Something went wrong"), err);
+        assertEquals(run("board", "list"), 0, err);
+        assertTrue(out.contains("ES-5") && !out.contains("ES-6"), out);
     }
 }

@@ -301,6 +301,13 @@ public final class Ledger implements AutoCloseable {
         return handle.createQuery("PRAGMA integrity_check").mapTo(String.class).first();
     }
 
+    /** What went wrong in words, where it was the database in a folder that failed; else as it is. */
+    public static Throwable inWords(Path folder, Throwable fault) {
+        return fault instanceof LedgerException || !LedgerFault.known(fault)
+                ? fault
+                : LedgerFault.of(folder.resolve(FILE), fault);
+    }
+
     public Path folder() {
         return folder;
     }

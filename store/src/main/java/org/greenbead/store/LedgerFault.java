@@ -18,7 +18,7 @@ final class LedgerFault {
     static LedgerException of(Path file, Throwable fault) {
         SQLiteErrorCode code = code(fault);
         Path folder = file.toAbsolutePath().getParent();
-        String why = String.valueOf(fault.getMessage());
+        String why = said(fault);
         String what = switch (code == null ? "" : primary(code)) {
             case "SQLITE_READONLY", "SQLITE_PERM", "SQLITE_AUTH" -> "The ledger " + file
                     + " may be read but not written. Nothing was changed. Give this user the right to write in "
@@ -46,6 +46,16 @@ final class LedgerFault {
                 + "). It was left as it is. Move it away and put the newest file from "
                 + file.resolveSibling("copies") + " in its place; the run logs in "
                 + file.resolveSibling("runs") + " are whole.";
+    }
+
+    /** The database's own sentence, without the statement and the text that it was about. */
+    private static String said(Throwable fault) {
+        for (Throwable t = fault; t != null; t = t.getCause()) {
+            if (t instanceof SQLException) {
+                return String.valueOf(t.getMessage());
+            }
+        }
+        return String.valueOf(fault.getMessage());
     }
 
     private static SQLiteErrorCode code(Throwable fault) {

@@ -140,7 +140,7 @@ public final class RunDriver implements AutoCloseable {
     /** Told once, and again only when it is another. The heat is on: whatever it was, sampling goes on. */
     private void trouble(RuntimeException e) {
         LOG.error("something went wrong in a run", e);
-        String message = String.valueOf(e.getMessage());
+        String message = String.valueOf(desk.inWords(e).getMessage());
         if (!message.equals(lastTrouble)) {
             lastTrouble = message;
             Platform.runLater(() -> listener.troubled(desk.texts().get("error.unexpected", message)));
@@ -282,7 +282,7 @@ public final class RunDriver implements AutoCloseable {
                 desk.ledger().endRun(kept.id(), desk.clock().instant(), verdict);
             } catch (RuntimeException e) {
                 LOG.error("the end of run {} could not be kept", kept.id(), e);
-                desk.trouble(desk.texts().get("run.end.unkept", String.valueOf(e.getMessage()),
+                desk.trouble(desk.texts().get("run.end.unkept", String.valueOf(desk.inWords(e).getMessage()),
                         desk.ledger().logFile(kept)));
             }
         }

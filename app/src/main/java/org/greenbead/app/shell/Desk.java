@@ -19,6 +19,7 @@ import org.greenbead.core.book.RuleBook;
 import org.greenbead.device.SimulatedLogger;
 import org.greenbead.device.Speaker;
 import org.greenbead.store.Ledger;
+import org.greenbead.store.LedgerException;
 import org.greenbead.store.OpenFiles;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -184,7 +185,7 @@ public final class Desk implements AutoCloseable {
         run(background, work, then, failed);
     }
 
-    private static <T> void run(ExecutorService where, Callable<T> work, Consumer<T> then,
+    private <T> void run(ExecutorService where, Callable<T> work, Consumer<T> then,
             Consumer<Throwable> failed) {
         CompletableFuture.supplyAsync(() -> {
             try {
@@ -196,17 +197,24 @@ public final class Desk implements AutoCloseable {
             if (error == null) {
                 then.accept(value);
             } else {
-                failed.accept(error instanceof CompletionException && error.getCause() != null
+                failed.accept(inWords(error instanceof CompletionException && error.getCause() != null
                         ? error.getCause()
-                        : error);
+                        : error));
             }
         }));
+    }
+
+    /** A full disk is called a full disk, and not by the statement that met it. */
+    public Throwable inWords(Throwable error) {
+        return Ledger.inWords(ledger.folder(), error);
     }
 
     /** Says in the window what went wrong. */
     public void explain(Throwable error) {
         LOG.warn("work failed", error);
-        trouble.accept(texts().get("error.ledger", String.valueOf(error.getMessage())));
+        trouble.accept(error instanceof LedgerException
+                ? error.getMessage()
+                : texts().get("error.ledger", String.valueOf(error.getMessage())));
     }
 
     /** Something is still being written; closing the desk waits a little for it. */

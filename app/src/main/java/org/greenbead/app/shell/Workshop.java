@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.geometry.Insets;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
@@ -124,6 +125,7 @@ public final class Workshop implements Navigator {
         trouble.setVisible(false);
         trouble.setManaged(false);
         trouble.setId("trouble");
+        trouble.setPadding(new Insets(8, 14, 2, 14));
         var scroll = Looks.as(new ScrollPane(bench), "watch-scroll");
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
@@ -238,8 +240,13 @@ public final class Workshop implements Navigator {
         show(run, "", Optional.of(entry.bead()));
     }
 
+    /** What goes wrong beside it does not wipe what was said before and not yet read. */
     private void tell(String message) {
-        trouble.setText(message);
+        boolean more = trouble.isVisible() && !trouble.getText().isEmpty();
+        if (more && trouble.getText().contains(message)) {
+            return;
+        }
+        trouble.setText(more ? trouble.getText() + "\n" + message : message);
         trouble.setVisible(true);
         trouble.setManaged(true);
     }
@@ -261,6 +268,7 @@ public final class Workshop implements Navigator {
     }
 
     private void show(Page next, String newPlace, Optional<String> bead) {
+        trouble.setText("");
         trouble.setVisible(false);
         trouble.setManaged(false);
         bound.unsubscribe();
