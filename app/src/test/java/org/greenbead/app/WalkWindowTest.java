@@ -6,6 +6,7 @@ import static org.testng.Assert.assertTrue;
 
 import java.nio.file.Files;
 import java.time.InstantSource;
+import java.util.List;
 import java.util.Optional;
 import javafx.scene.input.KeyCode;
 import org.greenbead.core.route.Attest;
@@ -13,6 +14,7 @@ import org.greenbead.core.route.BeadState;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
+import org.greenbead.store.RunEntry;
 import org.testng.annotations.Test;
 
 /** The promises of the window, by keyboard and pedal alone, on the good day and the bad one. */
@@ -159,7 +161,7 @@ public class WalkWindowTest extends DemoWindow {
         }
     }
 
-    /** The ledger takes nothing any more when the run ends: its verdict is shown all the same, what was not kept is said with the place of the log, and the run is offered again. */
+    /** The ledger takes nothing any more when the run ends: its verdict is shown all the same, what was not kept is said with the place of the log, and its end is kept at the next start. */
     @Test
     public void theVerdictStandsWhateverTheLedgerSays() throws Exception {
         clearTheStopAndStart(1);
@@ -177,12 +179,19 @@ public class WalkWindowTest extends DemoWindow {
         window.close();
         window.open();
         window.awaitNode("#open-run");
-        window.awaitText("#pedal-word", "Take it up again");
+        window.awaitText("#pedal-word", "Keep its end");
+        window.picture("open-over");
         window.press(KeyCode.SPACE);
-        window.awaitNode("#coach-now");
-        window.awaitText("#pedal-word", "");
-        window.pressControl(KeyCode.B);
         window.awaitText("#verdict", "Aborted");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.openRuns(), List.of());
+            RunEntry last = ledger.runs().getFirst();
+            assertEquals(last.outcome().orElseThrow(), Verdict.Outcome.BROKEN_OFF);
+            assertEquals(ledger.job("SB-0417").records("run").getLast().text("outcome"), "broken_off");
+        } finally {
+            window.open();
+        }
     }
 
     private static int seconds(String clock) {

@@ -29,6 +29,7 @@ public final class OpenRunPage extends Page {
     private final RunEntry entry;
     private final RunLog log;
     private final Runnable closed;
+    private final BiConsumer<RunEntry, RunLog> resume;
     private final Label where = Looks.label("", "next");
     private final Dials dials = new Dials();
     private final VBox page;
@@ -45,6 +46,7 @@ public final class OpenRunPage extends Page {
         this.log = log;
         this.plan = log.header().plan();
         this.closed = closed;
+        this.resume = resume;
         Texts texts = desk.texts();
         where.setText(log.lastKnown()
                 .map(k -> texts.get("open.where", Words.clock(k.timeS()),
@@ -95,6 +97,10 @@ public final class OpenRunPage extends Page {
         dials.show(plan, state, past.history(), past.history().size(), Optional.empty(), texts);
         dials.setVisible(true);
         findings(state.findings().stream().map(Finding::past).toList());
+        if (state.status() == RunState.Status.ENDED) {
+            pedal(new Pedal(texts.get("open.over"), texts.get("open.over.so"), true,
+                    () -> resume.accept(entry, log)));
+        }
     }
 
     /** Reads the log, then shows the page with what was last known. A log that cannot be read is told and its run closed. */

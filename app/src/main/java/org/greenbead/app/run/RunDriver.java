@@ -240,6 +240,11 @@ public final class RunDriver implements AutoCloseable {
                                 log.events()));
                 RunPlan now = engine.plan();
                 Platform.runLater(() -> listener.past(past, now));
+                if (engine.state().status() == RunState.Status.ENDED) {
+                    // Its log was written to the end; it is the ledger that did not take it.
+                    after(engine.state());
+                    return;
+                }
                 publish(session.get().take(new RunEvent.Resumed(timeS, awayS)));
                 sampling.start();
             } catch (IOException e) {
