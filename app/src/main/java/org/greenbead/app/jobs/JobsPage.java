@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -141,7 +143,7 @@ public final class JobsPage extends Page {
         read.setText(BenchWords.shipped().read(query).stream().filter(w -> w.anyOf().size() > 1)
                 .map(w -> texts.get("jobs.read", w.said(),
                         w.anyOf().stream().skip(1).map(t -> t.replace('_', ' ')).distinct()
-                                .collect(java.util.stream.Collectors.joining(", ")),
+                                .collect(Collectors.joining(", ")),
                         w.trap().isEmpty() ? "" : " (" + w.trap() + ")"))
                 .reduce((a, b) -> a + " · " + b)
                 .orElse(hits.isEmpty() && !among.isEmpty() ? texts.get("jobs.nothing") : ""));
@@ -167,12 +169,11 @@ public final class JobsPage extends Page {
         at.setPrefWidth(150);
         var words = new VBox(1,
                 Looks.label(job.title() + " · " + job.complaint(), "text-ink"),
-                Looks.label(job.customer() + " · " + job.board() + " " + job.target() + " · "
-                        + job.facts().at("job.kind").map(k -> texts.say("kind." + k)).orElse("")
-                        + (hit.where().isEmpty()
-                                ? ""
-                                : " · " + texts.get("jobs.where", hit.where().replace('_', ' '))),
-                        "muted", "small"));
+                Looks.label(Stream.of(job.customer(), job.board() + " " + job.target(),
+                        job.facts().at("job.kind").map(k -> texts.say("kind." + k)).orElse(""),
+                        hit.where().isEmpty() ? "" : texts.get("jobs.where", hit.where().replace('_', ' ')))
+                        .filter(part -> !part.isEmpty()).collect(Collectors.joining(" · ")), "muted",
+                        "small"));
         HBox.setHgrow(words, Priority.ALWAYS);
         Label part = Looks.label(texts.get("jobs.done", done, job.beads().size()), "muted", "small");
         part.setMinWidth(92);
