@@ -88,7 +88,7 @@ public class JobVerbsTest {
     public void jobWithoutItsBoardIsNotTakenIn() {
         Said said = type("import", "../docs/examples/jobs/revive.job.bead.json", "--data", file("empty"));
         assertEquals(said.status(), 2);
-        assertTrue(said.err().contains("Import it first"), said.err());
+        assertTrue(said.err().contains("greenbead board new, or import it first"), said.err());
     }
 
     @DataProvider

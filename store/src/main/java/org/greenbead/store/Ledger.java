@@ -376,7 +376,11 @@ public final class Ledger implements AutoCloseable {
         String body = handle.createQuery("SELECT body FROM document WHERE kind = :kind AND id = :id")
                 .bind("kind", format.word()).bind("id", id)
                 .mapTo(String.class).findOne().orElseThrow(() -> new BadFileException(name, 0, "",
-                        "the ledger has none of this name", "Import it first"));
+                        "the ledger has none of this name", switch (format) {
+                            case BOARD, BENCH ->
+                                "Make it with greenbead " + format.word() + " new, or import it first";
+                            default -> "Import it first";
+                        }));
         return files.parse(body, name, format, type);
     }
 
