@@ -4,10 +4,13 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import org.testng.annotations.Test;
 
 /** One press is one act, whatever page is open; what states a fact waits a second. */
@@ -105,5 +108,21 @@ public class PedalWindowTest extends DemoWindow {
         assertFalse(window.text("#coach-now").startsWith("Lift"), window.text("#coach-now"));
         window.pressControl(KeyCode.B);
         window.awaitNode("#verdict");
+    }
+
+    /** A bead says what it is when the pointer comes to it; until then there is no tip, and later its words follow its state. */
+    @Test
+    public void aTipComesWithThePointer() throws Exception {
+        window.awaitNode("#bead-lift_run");
+        window.fx(() -> {
+            var bead = (ButtonBase) window.scene().lookup("#bead-lift_run");
+            assertEquals(bead.getTooltip(), null);
+            Event.fireEvent(bead,
+                    new MouseEvent(MouseEvent.MOUSE_ENTERED, 1, 1, 1, 1, MouseButton.NONE, 0, false,
+                            false, false, false, false, false, false, true, false, false, null));
+            assertEquals(bead.getTooltip().getText(), bead.getAccessibleText());
+            assertTrue(bead.getAccessibleText().startsWith("Lift"), bead.getAccessibleText());
+            return null;
+        });
     }
 }
