@@ -189,8 +189,29 @@ public class WalkWindowTest extends DemoWindow {
             RunEntry last = ledger.runs().getFirst();
             assertEquals(last.outcome().orElseThrow(), Verdict.Outcome.BROKEN_OFF);
             assertEquals(ledger.job("SB-0417").records("run").getLast().text("outcome"), "broken_off");
+            assertTrue(last.endedAt().orElseThrow().isBefore(last.startedAt().plusSeconds(3600)));
+            ledger.setting("logger_file", window.data().resolve("no-such-logger.json").toString());
+        }
+        int records = runRecords();
+        // The job took it and the list of runs did not; and by now no logger answers any more.
+        sql("UPDATE run SET outcome = NULL, ended_at = NULL WHERE started_at = (SELECT max(started_at) FROM run)");
+        window.open();
+        window.awaitText("#pedal-word", "Keep its end");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#verdict", "Aborted");
+        window.close();
+        assertEquals(runRecords(), records, "written once");
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.openRuns(), List.of());
+            ledger.setting("logger_file", "");
         } finally {
             window.open();
+        }
+    }
+
+    private int runRecords() throws Exception {
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            return ledger.job("SB-0417").records("run").size();
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.greenbead.core.route.Job;
 import org.jdbi.v3.core.Handle;
 import org.slf4j.Logger;
@@ -39,6 +40,8 @@ final class JobRows {
 
     private record Text(String id, String body) {}
 
+    private record Read(Row row, Optional<Job> job) {}
+
     JobRows(Handle handle, OpenFiles files) {
         this.handle = handle;
         this.files = files;
@@ -63,15 +66,23 @@ final class JobRows {
     /** @throws BadFileException when there is none or its row is damaged */
     Job one(String id) throws BadFileException {
         Row row = rows("id = ?", List.of(id)).stream().findFirst()
-                .orElseThrow(() -> new BadFileException("job " + id, 0, "", "the ledger has no such job",
-                        "List the jobs with: greenbead ledger list"));
+                .orElseThrow(() -> none(id));
         Optional<Job> before = before(row);
         if (before.isPresent()) {
             return before.get();
         }
-        Job job = read(texts(List.of(row)).getFirst());
+        List<Text> text = texts(List.of(row));
+        if (text.isEmpty()) {
+            throw none(id);
+        }
+        Job job = read(text.getFirst());
         keep(row, job);
         return job;
+    }
+
+    private static BadFileException none(String id) {
+        return new BadFileException("job " + id, 0, "", "the ledger has no such job",
+                "List the jobs with: greenbead ledger list");
     }
 
     /** A row's text as a job; empty where it is damaged, which is written down. */
@@ -126,26 +137,24 @@ final class JobRows {
         }
         for (int from = 0; from < unread.size(); from += AT_ONCE) {
             List<Row> some = unread.subList(from, Math.min(unread.size(), from + AT_ONCE));
-            List<Optional<Job>> read = texts(some).parallelStream().map(t -> readable(t.id(), t.body()))
-                    .toList();
-            for (int i = 0; i < some.size(); i++) {
-                if (read.get(i).isPresent()) {
-                    keep(some.get(i), read.get(i).get());
-                    jobs.put(some.get(i).id(), read.get(i).get());
-                }
+            Map<String, Row> byId = some.stream().collect(Collectors.toMap(Row::id, r -> r));
+            List<Read> read = texts(some).parallelStream()
+                    .map(t -> new Read(byId.get(t.id()), readable(t.id(), t.body()))).toList();
+            for (Read one : read) {
+                one.job().ifPresent(job -> {
+                    keep(one.row(), job);
+                    jobs.put(one.row().id(), job);
+                });
             }
         }
         return rows.stream().map(Row::id).filter(jobs::containsKey).map(jobs::get).toList();
     }
 
-    /** In the order of the rows. */
+    /** Of those that are still there: another process may have emptied its bin meanwhile. */
     private List<Text> texts(List<Row> rows) {
-        Map<String, String> bodies = new HashMap<>();
-        handle.createQuery("SELECT id, body FROM job WHERE id IN (<ids>)")
+        return handle.createQuery("SELECT id, body FROM job WHERE id IN (<ids>) ORDER BY id DESC")
                 .bindList("ids", rows.stream().map(Row::id).toList())
-                .map((r, c) -> new Text(r.getString(1), r.getString(2))).list()
-                .forEach(t -> bodies.put(t.id(), t.body()));
-        return rows.stream().map(r -> new Text(r.id(), bodies.get(r.id()))).toList();
+                .map((r, c) -> new Text(r.getString(1), r.getString(2))).list();
     }
 
     private Job read(Text text) throws BadFileException {

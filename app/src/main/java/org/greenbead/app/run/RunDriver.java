@@ -20,11 +20,14 @@ import org.greenbead.core.board.Side;
 import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.run.Ahead;
+import org.greenbead.core.run.BenchHands;
 import org.greenbead.core.run.LinkLostException;
+import org.greenbead.core.run.ProbePort;
 import org.greenbead.core.run.Reading;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEngine;
 import org.greenbead.core.run.RunEvent;
+import org.greenbead.core.run.RunJournal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.RunSession;
 import org.greenbead.core.run.RunState;
@@ -204,7 +207,10 @@ public final class RunDriver implements AutoCloseable {
         submit(() -> {
             try {
                 RunPlan ran = log.header().plan();
-                if (!connect(log.header().seed())) {
+                try {
+                    link.connect(plan, log.header().seed());
+                } catch (IOException | IllegalArgumentException e) {
+                    unlinked(left, log, rehearsal, e);
                     return;
                 }
                 if (!log.header().simulated() && link.bench().isPresent()) {
@@ -242,7 +248,7 @@ public final class RunDriver implements AutoCloseable {
                 Platform.runLater(() -> listener.past(past, now));
                 if (engine.state().status() == RunState.Status.ENDED) {
                     // Its log was written to the end; it is the ledger that did not take it.
-                    after(engine.state());
+                    after(engine.state(), ended(left, log));
                     return;
                 }
                 publish(session.get().take(new RunEvent.Resumed(timeS, awayS)));
@@ -251,6 +257,24 @@ public final class RunDriver implements AutoCloseable {
                 Platform.runLater(() -> listener.failed("run.unrecorded", String.valueOf(e.getMessage())));
             }
         });
+    }
+
+    /** Nothing answers. A run that is over needs no bench to have its end kept. */
+    private void unlinked(RunEntry left, RunLog log, Optional<Rehearsal> rehearsal, Exception why) {
+        RunEngine engine = log.replay(rehearsal, state -> {
+        });
+        if (engine.state().status() != RunState.Status.ENDED) {
+            Platform.runLater(() -> listener.failed("run.nologger", why.getMessage()));
+            return;
+        }
+        entry = Optional.of(left);
+        session = Optional.of(new RunSession(engine, ProbePort.NONE, RunJournal.NONE, BenchHands.TECHNICIAN,
+                log.events()));
+        after(engine.state(), ended(left, log));
+    }
+
+    private static Instant ended(RunEntry left, RunLog log) {
+        return left.startedAt().plusMillis(Math.round(1000 * log.lengthS()));
     }
 
     private void pump() {
@@ -271,6 +295,11 @@ public final class RunDriver implements AutoCloseable {
     }
 
     private void after(RunState state) {
+        after(state, desk.clock().instant());
+    }
+
+    /** @param now when it ended, if it is over */
+    private void after(RunState state, Instant now) {
         publish(state);
         if (state.status() == RunState.Status.ENDED && session.isPresent()) {
             sampling.stop();
@@ -284,7 +313,7 @@ public final class RunDriver implements AutoCloseable {
             // The verdict is shown whatever the disk says: the log holds all that it was made of.
             Platform.runLater(() -> listener.ended(kept, ran, told, verdict, state));
             try {
-                desk.ledger().endRun(kept.id(), desk.clock().instant(), verdict);
+                desk.ledger().endRun(kept.id(), now, verdict);
             } catch (RuntimeException e) {
                 LOG.error("the end of run {} could not be kept", kept.id(), e);
                 desk.trouble(desk.texts().get("run.end.unkept", String.valueOf(desk.inWords(e).getMessage()),

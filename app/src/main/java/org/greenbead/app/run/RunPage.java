@@ -43,6 +43,7 @@ import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Strands;
+import org.greenbead.core.run.AfterRun;
 import org.greenbead.core.run.Coaching;
 import org.greenbead.core.run.ProbeView;
 import org.greenbead.core.run.Rehearsal;
@@ -95,6 +96,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
     private boolean started;
     private boolean dirty;
     private boolean takingUp;
+    /** Began before this program was started. */
+    private boolean resumed;
     private Optional<Rehearsal> atStart = Optional.empty();
     private int heardStage = -1;
     private int heardCount = Integer.MAX_VALUE;
@@ -218,6 +221,7 @@ public final class RunPage extends Page implements RunDriver.Listener {
     public void resume(RunEntry left, RunLog log) {
         started = true;
         takingUp = true;
+        resumed = true;
         Texts texts = desk.texts();
         double awayS = Math.max(0, java.time.Duration.between(left.startedAt(), desk.clock().instant())
                 .toMillis() / 1000.0 - log.lengthS());
@@ -500,7 +504,9 @@ public final class RunPage extends Page implements RunDriver.Listener {
     @Override
     public void ended(RunEntry entry, RunPlan ran, List<RunEvent> told, Verdict verdict, RunState end) {
         started = false;
-        model.runOver(ran, told, verdict, entry.simulated());
+        if (!resumed || !AfterRun.held(model.job(), ran.bead(), entry.startedAt())) {
+            model.runOver(ran, told, verdict, entry.simulated());
+        }
         changed.accept(this);
         var page = new VerdictPage(desk, model, go, ran, entry, verdict, end, history);
         go.page(page, entry.jobId(), entry.bead());

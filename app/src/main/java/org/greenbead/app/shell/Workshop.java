@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.geometry.Insets;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
@@ -85,6 +87,7 @@ public final class Workshop implements Navigator {
     private final Desk desk;
     private final BorderPane root = new BorderPane();
     private final StackPane bench = new StackPane();
+    private static final int MOST_SAID = 3;
     private final Label trouble = Looks.label("", "said");
     private final BeadString string = new BeadString(this::bead, this::strands);
     private final BenchTray tray = new BenchTray(this::choose);
@@ -241,12 +244,17 @@ public final class Workshop implements Navigator {
     }
 
     /** What goes wrong beside it does not wipe what was said before and not yet read. */
-    private void tell(String message) {
+    private void tell(String words) {
+        String message = words.replace('\n', ' ');
         boolean more = trouble.isVisible() && !trouble.getText().isEmpty();
         if (more && trouble.getText().contains(message)) {
             return;
         }
-        trouble.setText(more ? trouble.getText() + "\n" + message : message);
+        List<String> said = more ? List.of(trouble.getText().split("\n")) : List.of();
+        // The first is what began it; of the rest the last ones are news.
+        List<String> shown = said.size() < MOST_SAID ? said : List.of(said.getFirst(), said.getLast());
+        trouble.setText(Stream.concat(shown.stream(), Stream.of(message))
+                .collect(Collectors.joining("\n")));
         trouble.setVisible(true);
         trouble.setManaged(true);
     }

@@ -19,6 +19,15 @@ public final class AfterRun {
     }
 
     /**
+     * Whether a job already holds the record of a run that began then: its end can have been kept there while the ledger's list of runs did not take it, and a chip
+     * that is melted once must not be counted twice.
+     */
+    public static boolean held(Job job, String bead, Instant began) {
+        return job.records("run").stream()
+                .anyMatch(r -> r.text("bead").equals(bead) && !r.at().isBefore(began));
+    }
+
+    /**
      * The job when a run of one of its beads is over: the bead is green when melt was proven, open again when it was broken off, else worked.
      *
      * @param simulated the bench was no real one; written into the record
