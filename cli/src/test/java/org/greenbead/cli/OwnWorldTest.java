@@ -175,6 +175,30 @@ public class OwnWorldTest extends InFolder {
         assertTrue(out.contains("ledger in ") && !out.contains("which has no"), out + err);
     }
 
+    /** Without a file the job begins in the ledger as one begun in the window does: next number, first guesses at heat, the complaint as its symptom. */
+    @Test
+    public void aJobWithoutAFileBeginsInTheLedger() {
+        String[] begin = {"new", "revive", "--title", "Echo sounder", "--complaint", "no depth", "--customer",
+                "Ferry Hollin", "--board", "ES-5", "--target", "U1", "--bench", "window"};
+        assertEquals(run(begin), 2);
+        assertTrue(err.contains("no ledger in") && err.contains("board new"), err);
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15", "--part", "K-41");
+        run("bench", "new", "window", "--kind", "infrared");
+        assertEquals(run(begin), 0, err);
+        assertTrue(out.contains("job J-0001 in "), out);
+        assertEquals(run(begin), 0, err);
+        assertTrue(out.contains("job J-0002 in "), out);
+        run("ledger", "bin", "J-0002");
+        var taken = new java.util.ArrayList<>(java.util.List.of(begin));
+        taken.addAll(java.util.List.of("--id", "J-0002"));
+        assertEquals(run(taken.toArray(String[]::new)), 2, "one in the bin can be taken back");
+        assertTrue(err.contains("J-0002 is given already"), err);
+        assertEquals(run("proofs", "J-0001"), 1, err);
+        assertTrue(out.contains("no depth"), out);
+        assertEquals(run("rehearse", "J-0001"), 0, err);
+    }
+
     @Test
     public void hostileNamesAndSizesAreRefused() {
         assertEquals(run("board", "new", "../../x", "--size", "60x80"), 2);

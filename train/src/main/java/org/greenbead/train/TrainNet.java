@@ -20,6 +20,8 @@ import ai.djl.training.Trainer;
 import ai.djl.training.loss.Loss;
 import ai.djl.training.optimizer.Optimizer;
 import ai.djl.training.tracker.Tracker;
+import java.io.BufferedInputStream;
+import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -28,11 +30,13 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Random;
 
 /**
- * Trains the photo judge: {@code TrainNet EPOCHS OUT LEFT_OUT_FILE|- FILE...}. The last twentieth of each file is held back; what is left out
- * is scored at the threshold that calls three good sites in a thousand of what was held back bad.
+ * Trains the photo judge: {@code TrainNet EPOCHS OUT LEFT_OUT_FILE|- [from=NET] FILE...}. The last twentieth of each file is held back; what is
+ * left out is scored at the threshold that calls three good sites in a thousand of what was held back bad. With {@code from}, weights that are
+ * there already (their norms taken in) are trained onwards, at a fifteenth of the rate.
  */
 public final class TrainNet {
     private static final int BATCH = 96;
@@ -42,8 +46,11 @@ public final class TrainNet {
 
     private final List<Object[]> layers = new ArrayList<>();
     private final SequentialBlock net = new SequentialBlock();
+    private final boolean onwards;
 
-    private TrainNet() {
+    /** @param onwards norms are in the weights already */
+    private TrainNet(boolean onwards) {
+        this.onwards = onwards;
         conv(16, 5, 2, 1);
         separable(16, 32);
         pool(true);
@@ -67,11 +74,14 @@ public final class TrainNet {
         Conv2d conv = Conv2d.builder().setKernelShape(new Shape(kernel, kernel)).setFilters(filters)
                 .optStride(new Shape(stride, stride)).optPadding(new Shape(kernel / 2, kernel / 2))
                 .optGroups(groups)
-                .optBias(false).build();
-        BatchNorm norm = BatchNorm.builder().optMomentum(0.95f).build();
+                .optBias(onwards).build();
+        BatchNorm norm = onwards ? null : BatchNorm.builder().optMomentum(0.95f).build();
         // After the mask of a separable pair nothing is cut off; after all else, what is below nothing is.
         boolean cut = groups == 1;
-        net.add(conv).add(norm);
+        net.add(conv);
+        if (norm != null) {
+            net.add(norm);
+        }
         if (cut) {
             net.add(Activation.reluBlock());
         }
@@ -96,7 +106,10 @@ public final class TrainNet {
     public static void main(String[] args) throws IOException {
         int epochs = Integer.parseInt(args[0]);
         var files = new ArrayList<Views>();
-        for (int i = 3; i < args.length; i++) {
+        Optional<Path> from = args[3].startsWith("from=")
+                ? Optional.of(Path.of(args[3].substring(5)))
+                : Optional.empty();
+        for (int i = from.isPresent() ? 4 : 3; i < args.length; i++) {
             files.add(Views.read(Path.of(args[i])));
         }
         Views other = args[2].equals("-") ? null : Views.read(Path.of(args[2]));
@@ -108,11 +121,11 @@ public final class TrainNet {
             }
         }
         Engine.getInstance().setRandomSeed(7);
-        new TrainNet().run(epochs, files, train, held, other, Path.of(args[1]));
+        new TrainNet(from.isPresent()).run(epochs, files, train, held, other, from, Path.of(args[1]));
     }
 
     private void run(int epochs, List<Views> files, List<int[]> train, List<int[]> held, Views other,
-            Path out)
+            Optional<Path> from, Path out)
             throws IOException {
         int steps = epochs * (train.size() / BATCH);
         var random = new Random(11);
@@ -122,6 +135,10 @@ public final class TrainNet {
                     .optLearningRateTracker(rate(steps)).optWeightDecays(1e-5f).build());
             try (Trainer trainer = model.newTrainer(config)) {
                 trainer.initialize(new Shape(BATCH, MakeViews.CHANNELS, MakeViews.SIDE, MakeViews.SIDE));
+                if (from.isPresent()) {
+                    load(from.get());
+                    score(trainer, files, held, Double.NaN, "before");
+                }
                 for (int epoch = 0; epoch < epochs; epoch++) {
                     java.util.Collections.shuffle(train, random);
                     double sum = 0;
@@ -152,13 +169,14 @@ public final class TrainNet {
     }
 
     /** Up over a tenth, then down by the cosine (Loshchilov and Hutter 2017). */
-    private static Tracker rate(int steps) {
+    private Tracker rate(int steps) {
+        float most = onwards ? MOST_RATE / 15 : MOST_RATE;
         return new Tracker() {
             @Override
             public float getNewValue(int update) {
                 double t = Math.min(1, update / (double) steps);
                 double up = Math.min(1, t / 0.08);
-                return (float) (MOST_RATE * up * (0.01 + 0.99 * 0.5 * (1 + Math.cos(Math.PI * t))));
+                return (float) (most * up * (0.01 + 0.99 * 0.5 * (1 + Math.cos(Math.PI * t))));
             }
         };
     }
@@ -284,20 +302,10 @@ public final class TrainNet {
                 if (kind < 2) {
                     NDArray w = weights((Block) l[1], "weight");
                     long[] s = w.getShape().getShape();
-                    float[] gamma = weights((Block) l[2], "gamma").toFloatArray();
-                    float[] beta = weights((Block) l[2], "beta").toFloatArray();
-                    float[] mean = weights((Block) l[2], "runningMean").toFloatArray();
-                    float[] var = weights((Block) l[2], "runningVar").toFloatArray();
                     float[] v = w.toFloatArray();
-                    float[] bias = new float[gamma.length];
-                    int each = v.length / bias.length;
-                    for (int o = 0; o < bias.length; o++) {
-                        float by = (float) (gamma[o] / Math.sqrt(var[o] + 1e-5));
-                        bias[o] = beta[o] - mean[o] * by;
-                        for (int k = 0; k < each; k++) {
-                            v[o * each + k] *= by;
-                        }
-                    }
+                    float[] bias = onwards
+                            ? weights((Block) l[1], "bias").toFloatArray()
+                            : taken((Block) l[2], v);
                     out.writeInt(bias.length);
                     out.writeInt((int) s[1]);
                     out.writeInt((int) l[3]);
@@ -313,6 +321,58 @@ public final class TrainNet {
                 }
             }
         }
+    }
+
+    /** Takes a norm into the weights before it; what is left of it is their offsets. */
+    private static float[] taken(Block norm, float[] v) {
+        float[] gamma = weights(norm, "gamma").toFloatArray();
+        float[] beta = weights(norm, "beta").toFloatArray();
+        float[] mean = weights(norm, "runningMean").toFloatArray();
+        float[] var = weights(norm, "runningVar").toFloatArray();
+        float[] bias = new float[gamma.length];
+        int each = v.length / bias.length;
+        for (int o = 0; o < bias.length; o++) {
+            float by = (float) (gamma[o] / Math.sqrt(var[o] + 1e-5));
+            bias[o] = beta[o] - mean[o] * by;
+            for (int k = 0; k < each; k++) {
+                v[o * each + k] *= by;
+            }
+        }
+        return bias;
+    }
+
+    /** The inverse of {@link #export}, for a net without norms. */
+    private void load(Path file) throws IOException {
+        try (var in = new DataInputStream(new BufferedInputStream(Files.newInputStream(file)))) {
+            in.readFully(new byte[4]);
+            if (in.readInt() != layers.size()) {
+                throw new IOException(file + " is a net of another build");
+            }
+            for (Object[] l : layers) {
+                if (in.readByte() != (int) l[0]) {
+                    throw new IOException(file + " is a net of another build");
+                }
+                int kind = (int) l[0];
+                if (kind < 2 || kind == 4) {
+                    int outputs = in.readInt();
+                    in.readFully(new byte[kind < 2 ? 4 + 4 + 4 + 1 : 4 + 1]);
+                    numbers(in, weights((Block) l[1], "weight"));
+                    float[] bias = new float[outputs];
+                    for (int o = 0; o < outputs; o++) {
+                        bias[o] = in.readFloat();
+                    }
+                    weights((Block) l[1], "bias").set(bias);
+                }
+            }
+        }
+    }
+
+    private static void numbers(DataInputStream in, NDArray weights) throws IOException {
+        float[] v = new float[(int) weights.size()];
+        for (int k = 0; k < v.length; k++) {
+            v[k] = Float.float16ToFloat(in.readShort());
+        }
+        weights.set(v);
     }
 
     private static void numbers(DataOutputStream out, float[] weights, float[] bias) throws IOException {

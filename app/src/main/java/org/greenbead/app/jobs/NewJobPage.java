@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
@@ -35,6 +36,7 @@ import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Routes;
 import org.greenbead.core.work.Opening;
 import org.greenbead.store.Format;
+import org.greenbead.store.NewJob;
 
 /** A new job, one question after another: what for, whose, what is wrong, which board, which chip, which bench. */
 public final class NewJobPage extends Page {
@@ -96,7 +98,7 @@ public final class NewJobPage extends Page {
         page = Looks.as(new VBox(head, card, below), "page");
         backWord(texts.get("new.back"));
         desk.io(() -> {
-            id = nextId(desk.ledger().jobIds());
+            id = Opening.nextId(desk.ledger().jobIds());
             boards = desk.ledger().boards();
             benches = desk.ledger().benches();
             return boards;
@@ -113,20 +115,6 @@ public final class NewJobPage extends Page {
         } else {
             number();
         }
-    }
-
-    /** The next number of the house: letters of the newest and one more. */
-    static String nextId(List<String> given) {
-        int highest = 0;
-        String stem = "J-";
-        for (String one : given) {
-            String digits = one.replaceAll("\\D", "");
-            if (one.matches("[A-Za-z]{1,6}-\\d{1,8}")) {
-                stem = one.substring(0, one.indexOf('-') + 1);
-                highest = Math.max(highest, Integer.parseInt(digits));
-            }
-        }
-        return stem + String.format(Locale.ROOT, "%04d", highest + 1);
     }
 
     /** With more boards than keys a part of the name is typed. */
@@ -318,24 +306,12 @@ public final class NewJobPage extends Page {
 
     private void begin() {
         desk.io(() -> {
-            JobKind kind = JobKind.valueOf(given.get("kind").toUpperCase(Locale.ROOT));
-            Board board = desk.ledger().document(Format.BOARD, given.get("board"), Board.class);
             Bench bench = bench(given.get("bench"));
-            Chip target = board.requireChip(given.get("target"));
-            Map<String, String> recipes = Routes.recipes(board.id(), target.name());
-            List<Bead> beads = desk.ledger().houseRoute(kind).over(Routes.shipped().beads(kind, recipes));
-            var job = new Job(id, given.get("title"), given.get("complaint"), given.get("customer"),
-                    board.id(),
-                    target.name(), bench.id(), beads, Facts.none().with("job.kind=" + kind.key()));
-            for (Recipe recipe : Opening.recipes(job, board, bench)) {
-                if (!desk.ledger().holds(Format.RECIPE, recipe.id())) {
-                    desk.ledger().save(recipe);
-                }
-            }
-            Job opened = job.with(new Kept("symptom-1", "symptom", desk.clock().instant(),
-                    desk.settings().technician().get(), Map.of("words", given.get("complaint"))));
-            desk.ledger().save(opened, "opened", "");
-            return opened;
+            return new NewJob(id, JobKind.valueOf(given.get("kind").toUpperCase(Locale.ROOT)),
+                    given.get("title"), given.get("complaint"), given.get("customer"), given.get("board"),
+                    given.get("target"), bench.id()).into(desk.ledger(), Map.of(), "",
+                            UnaryOperator.identity(), desk.clock().instant(),
+                            desk.settings().technician().get());
         }, begun, failed -> said.setText(String.valueOf(failed.getMessage())));
     }
 

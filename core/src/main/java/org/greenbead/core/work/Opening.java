@@ -1,6 +1,7 @@
 package org.greenbead.core.work;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import org.greenbead.core.bench.Bench;
@@ -14,6 +15,19 @@ import org.greenbead.core.run.RunPlan;
 /** How a job begins: the recipes that nobody has written yet, and the job on its own board. */
 public final class Opening {
     private Opening() {
+    }
+
+    /** The next number of the house: letters of the newest and one more than the highest. */
+    public static String nextId(List<String> given) {
+        int highest = 0;
+        String stem = "J-";
+        for (String one : given) {
+            if (one.matches("[A-Za-z]{1,6}-\\d{1,8}")) {
+                stem = one.substring(0, one.indexOf('-') + 1);
+                highest = Math.max(highest, Integer.parseInt(one.substring(stem.length())));
+            }
+        }
+        return stem + String.format(Locale.ROOT, "%04d", highest + 1);
     }
 
     /** Heats on the board itself; balls on a loose chip are heated as reckoned for stencil and alloy. */
