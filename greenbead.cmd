@@ -31,6 +31,7 @@ if /i "%VERB%"=="shots" (
   exit /b !ERRORLEVEL!
 )
 if /i "%VERB%"=="jmh" ( "%JDK%\bin\java" -cp "%HERE%\bench\target\greenbead-bench-0.1.0.jar;%HERE%\bench\target\lib\*" org.openjdk.jmh.Main !REST! & exit /b !ERRORLEVEL! )
+if /i "%VERB%"=="notices" ( sort /unique "%HERE%\app\target\third-party.txt" & findstr /b /c:"picocli" "%HERE%\cli\target\third-party.txt" & exit /b 0 )
 "%JDK%\bin\java" --enable-native-access=ALL-UNNAMED -cp "%HERE%\cli\target\greenbead-cli-0.1.0.jar;%HERE%\cli\target\lib\*" org.greenbead.cli.Main %*
 exit /b %ERRORLEVEL%
 
