@@ -317,6 +317,101 @@ public class FirstStartTest {
         window.open();
     }
 
+    /** Where a place of the board lies in a photo taken from straight above at 8 px/mm, its lower left corner at 100, 640. */
+    private double[] above(double xMm, double yMm) throws Exception {
+        return part(100 + 8 * xMm, 640 - 8 * yMm);
+    }
+
+    private void point(double[] at) throws Exception {
+        drag(at[0], at[1], at[0], at[1]);
+    }
+
+    /** Nothing but a photo and one measured length: the board's size follows; then screws, a shield and ground that no iron may touch. */
+    @Test
+    public void aBoardIsMeasuredInItsPhoto() throws Exception {
+        var image = new BufferedImage(PHOTO_W, PHOTO_H, BufferedImage.TYPE_INT_RGB);
+        var g = image.createGraphics();
+        g.setColor(new Color(200, 195, 180));
+        g.fillRect(0, 0, PHOTO_W, PHOTO_H);
+        g.setColor(new Color(30, 80, 70));
+        g.fillRect(100, 160, 640, 480);
+        g.dispose();
+        var file = Files.createTempFile("above", ".png");
+        ImageIO.write(image, "png", file.toFile());
+        window.choose(file);
+        window.press(KeyCode.U);
+        window.awaitNode("#boards-list");
+        window.press(KeyCode.N);
+        window.awaitText("#own-question", "printed on the board");
+        type("#own-line", "AS-5");
+        window.awaitText("#own-question", "How wide and deep");
+        window.click("#own-by-photo");
+        window.awaitText("#own-question", "one end");
+        stands();
+        point(above(10, 0));
+        window.awaitText("#own-question", "other end");
+        point(above(60, 0));
+        window.awaitText("#own-question", "How far apart");
+        type("#own-line", "a hand");
+        window.awaitText("#own-said", "is no size");
+        type("#own-line", "50");
+        window.awaitText("#own-question", "lower left");
+        point(above(3, 40));
+        window.awaitText("#own-question", "lower right");
+        window.press(KeyCode.ESCAPE);
+        window.awaitText("#own-question", "lower left");
+        for (double[] corner : new double[][]{{0, 0}, {80, 0}, {80, 60}, {0, 60}}) {
+            point(above(corner[0], corner[1]));
+        }
+        window.awaitText("#own-said", "80");
+        window.awaitText("#own-said", "60");
+        stands();
+        double[] from = above(30, 20);
+        double[] to = above(44, 34);
+        drag(from[0], from[1], to[0], to[1]);
+        window.await("a chip", () -> says("U1 IS CHOSEN"));
+        point(above(4, 4));
+        window.press(KeyCode.S);
+        window.await("a screw", () -> says("S1 IS CHOSEN"));
+        type("#own-length", "6");
+        window.fx(() -> {
+            window.scene().getRoot().requestFocus();
+            return null;
+        });
+        point(above(76, 56));
+        window.press(KeyCode.H);
+        window.await("a hole", () -> says("H1 IS CHOSEN"));
+        from = above(50, 6);
+        to = above(74, 30);
+        drag(from[0], from[1], to[0], to[1]);
+        window.await("drawn", () -> says("U2 IS CHOSEN"));
+        window.click("#own-mark-hands-off");
+        window.await("a region", () -> says("ZX1 IS CHOSEN"));
+        from = above(52, 36);
+        to = above(70, 52);
+        drag(from[0], from[1], to[0], to[1]);
+        window.await("drawn too", () -> says("U2 IS CHOSEN"));
+        for (int i = 0; i < 7; i++) {
+            window.press(KeyCode.T);
+        }
+        window.await("a shield, by keys alone", () -> says("SH1 IS CHOSEN"));
+        window.picture("own-marks");
+        window.press(KeyCode.SPACE);
+        window.awaitNode("#board-AS-5");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Board kept = ledger.document(Format.BOARD, "AS-5", Board.class);
+            assertEquals(kept.sizeMm().xMm(), 80, 0.4);
+            assertEquals(kept.sizeMm().yMm(), 60, 0.4);
+            assertEquals(kept.marks().stream().map(m -> m.name() + " " + m.kind().key()).toList(),
+                    List.of("S1 screw", "H1 hole", "ZX1 hands_off", "SH1 shield"));
+            assertEquals(kept.mark("S1").orElseThrow().lengthMm().orElseThrow(), 6.0);
+            assertEquals(kept.mark("S1").orElseThrow().centreMm().xMm(), 4, 0.4);
+            assertEquals(kept.requireChip("U1").sizeMm(), new Point(14, 14));
+        }
+        window.open();
+    }
+
     /** The first own job, rehearsed: drawn with the mouse, sized by a ruler, on a usual bench. */
     @Test
     public void firstOwnJobIsRehearsed() throws Exception {

@@ -7,6 +7,7 @@ import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
@@ -25,6 +26,7 @@ import picocli.CommandLine.Spec;
 /** Boards of one's own: made from sizes, with what nobody knows assumed and named. */
 @Command(name = "board", mixinStandardHelpOptions = true, description = "Boards of the ledger: make, measure, show, copy, remove.", subcommands = {
         BoardCommand.ListAll.class, BoardCommand.New.class, BoardCommand.Set.class, BoardCommand.Put.class,
+        BoardCommand.Marked.class,
         BoardCommand.Take.class, BoardCommand.Show.class, BoardCommand.Copy.class,
         BoardCommand.Remove.class})
 final class BoardCommand implements Runnable {
@@ -57,9 +59,10 @@ final class BoardCommand implements Runnable {
 
         void told(Board board) {
             say(String.format(Locale.ROOT,
-                    "%s  %s  %.1f x %.1f mm, %.2f mm thick, %d layers, %d chips, %d parts",
+                    "%s  %s  %.1f x %.1f mm, %.2f mm thick, %d layers, %d chips, %d parts, %d marks",
                     board.id(), board.title(), board.sizeMm().xMm(), board.sizeMm().yMm(),
-                    board.thicknessMm(), board.copperLayers(), board.chips().size(), board.parts().size()));
+                    board.thicknessMm(), board.copperLayers(), board.chips().size(), board.parts().size(),
+                    board.marks().size()));
             if (!board.assumed().isEmpty()) {
                 say("  assumed: " + String.join(", ", board.assumed().stream().map(a -> shared().words()
                         .say("assumed." + Assumed.what(a), new Quantity.Name(Assumed.chip(a)))).toList()));
@@ -165,7 +168,31 @@ final class BoardCommand implements Runnable {
         }
     }
 
-    @Command(name = "take", mixinStandardHelpOptions = true, description = "Takes a chip or a part off a board.")
+    @Command(name = "mark", mixinStandardHelpOptions = true, description = "Puts a shield, a screw, a hole or a region on a board; the one of that name is replaced.")
+    static final class Marked extends OnBoards {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Parameters(index = "1", paramLabel = "NAME", description = "What it is called, such as S1.")
+        private String name;
+        @Option(names = "--kind", required = true, description = "shield, screw, hole; a region: iron_safe, air_only, hands_off, milled.")
+        private Mark.Kind kind;
+        @Option(names = "--at", required = true, description = "Its middle from the lower left corner, mm: 36x58.")
+        private String at;
+        @Option(names = "--size", defaultValue = "4x4", description = "Its size, mm; of a screw or hole its diameter twice (default ${DEFAULT-VALUE}).")
+        private String size;
+        @Option(names = "--length", description = "Of a screw, mm.")
+        private Optional<Double> length;
+        @Option(names = "--side", defaultValue = "TOP", description = "top or bottom (default top).")
+        private Side side;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Board now = board(ledger, id);
+            change(ledger, now.put(new Mark(name, kind, side, Point.place(at), Point.size(size), length)));
+        }
+    }
+
+    @Command(name = "take", mixinStandardHelpOptions = true, description = "Takes a chip, a part or a mark off a board.")
     static final class Take extends OnBoards {
         @Parameters(paramLabel = "ID")
         private String id;
@@ -213,6 +240,15 @@ final class BoardCommand implements Runnable {
                         part.kind(), part.side().name().toLowerCase(Locale.ROOT), part.centreMm().xMm(),
                         part.centreMm().yMm(),
                         shared().words().show(new Quantity.TempC(part.limitC()))));
+            }
+            for (Mark mark : board.marks()) {
+                say(String.format(Locale.ROOT, "  %-5s %-14s %s, middle %.1f %.1f, %.1f x %.1f mm%s",
+                        mark.name(),
+                        shared().words().say("markkind." + mark.kind().key()),
+                        mark.side().name().toLowerCase(Locale.ROOT), mark.centreMm().xMm(),
+                        mark.centreMm().yMm(), mark.sizeMm().xMm(), mark.sizeMm().yMm(),
+                        mark.lengthMm().map(l -> String.format(Locale.ROOT, ", %.1f mm long", l))
+                                .orElse("")));
             }
             List<String> on = ledger.usedBy(Format.BOARD, id);
             say(on.isEmpty() ? "  no job stands on it" : "  jobs on it: " + String.join(", ", on));

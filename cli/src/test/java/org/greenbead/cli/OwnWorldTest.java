@@ -199,6 +199,29 @@ public class OwnWorldTest extends InFolder {
         assertEquals(run("rehearse", "J-0001"), 0, err);
     }
 
+    /** Screws, shields and regions of a board are kept, shown, read back from its file and taken off again. */
+    @Test
+    public void whatIsNeitherChipNorPartIsMarked() throws Exception {
+        run("board", "new", "ES-5", "--size", "60x80");
+        assertEquals(run("board", "mark", "ES-5", "S1", "--kind", "screw", "--at", "4x4", "--length", "6"), 0,
+                err);
+        assertEquals(run("board", "mark", "ES-5", "SH1", "--kind", "shield", "--at", "30x40", "--size",
+                "20x18"), 0, err);
+        assertEquals(run("board", "mark", "ES-5", "ZX1", "--kind", "hands_off", "--at", "30x10", "--size",
+                "12x8", "--side", "bottom"), 0, err);
+        assertEquals(run("board", "show", "ES-5"), 0, err);
+        assertTrue(out.contains("3 marks") && out.contains("6.0 mm long") && out.contains("hands off"), out);
+        run("board", "show", "ES-5", "--json");
+        java.nio.file.Path file = data.resolve("other.board.bead.json");
+        java.nio.file.Files.writeString(file, out.replace("\"ES-5\"", "\"ES-6\""));
+        assertEquals(run("import", file.toString()), 0, err);
+        assertEquals(run("board", "take", "ES-6", "SH1"), 0, err);
+        assertTrue(out.contains("2 marks"), out);
+        assertEquals(run("board", "mark", "ES-5", "S2", "--kind", "screw", "--at", "400x4"), 2);
+        assertTrue(err.contains("does not lie wholly on the board"), err);
+        assertEquals(run("board", "mark", "ES-5", "H1", "--kind", "hole", "--at", "4x9", "--length", "6"), 2);
+    }
+
     @Test
     public void hostileNamesAndSizesAreRefused() {
         assertEquals(run("board", "new", "../../x", "--size", "60x80"), 2);

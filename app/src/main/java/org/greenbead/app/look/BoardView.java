@@ -2,6 +2,7 @@ package org.greenbead.app.look;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -21,6 +22,7 @@ import javafx.scene.shape.Shape;
 import javafx.scene.text.Text;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
@@ -57,7 +59,7 @@ public final class BoardView extends Region {
         setMinSize(200, 200);
         getStyleClass().add("board-view");
         setOnMousePressed(e -> {
-            if (board == null) {
+            if (board == null && !corners) {
                 return;
             }
             Px px = new Px((e.getX() - left()) / scale(), (e.getY() - top()) / scale());
@@ -181,8 +183,8 @@ public final class BoardView extends Region {
     private void draw() {
         marks.getChildren().clear();
         named.clear();
-        photo.setVisible(board != null && overPhoto());
-        if (board == null || getWidth() < 60 || getHeight() < 60) {
+        photo.setVisible((board != null || corners) && overPhoto());
+        if (board == null && !photo.isVisible() || getWidth() < 60 || getHeight() < 60) {
             return;
         }
         if (overPhoto()) {
@@ -203,6 +205,8 @@ public final class BoardView extends Region {
             ground.setArcHeight(10);
             marks.getChildren().add(ground);
         }
+        board.marks().stream().filter(m -> m.side() == side)
+                .sorted(Comparator.comparingDouble((Mark m) -> -m.sizeMm().areaMm2())).forEach(this::mark);
         for (ProtectedPart part : board.parts()) {
             if (part.side() == side) {
                 box(part.name(), part.centreMm(), part.sizeMm(), "picture-part", false);
@@ -230,6 +234,49 @@ public final class BoardView extends Region {
                 "picture-drawn")));
     }
 
+    /** A region tinted by its rule, a shield as a lid with its fence, a screw with its slot, a hole as a ring. */
+    private void mark(Mark m) {
+        String look = "mark-" + m.kind().key().replace('_', '-');
+        switch (m.kind()) {
+            case SCREW, HOLE -> {
+                Px p = at(m.centreMm());
+                double r = Math.max(4, m.sizeMm().xMm() / 2 * pxPerMm());
+                marks.getChildren().add(lit(new Circle(p.x(), p.y(), r), look, m));
+                if (m.kind() == Mark.Kind.SCREW) {
+                    double d = 0.62 * r;
+                    marks.getChildren().add(lit(new Line(p.x() - d, p.y() + d, p.x() + d, p.y() - d),
+                            "mark-slot", m));
+                }
+                beside(m.name(), p);
+            }
+            case SHIELD -> {
+                box(m.name(), m.centreMm(), m.sizeMm(), look, m.name().equals(target));
+                Point in = new Point(Math.max(0.2, m.sizeMm().xMm() - 2),
+                        Math.max(0.2, m.sizeMm().yMm() - 2));
+                marks.getChildren().add(lit(path(m.centreMm(), in), "mark-fence", m));
+            }
+            default -> {
+                marks.getChildren().add(lit(path(m.centreMm(), m.sizeMm()), look, m));
+                Px corner = at(new Point(
+                        m.centreMm().xMm() + (side == Side.TOP ? -1 : 1) * m.sizeMm().xMm() / 2,
+                        m.centreMm().yMm() + m.sizeMm().yMm() / 2));
+                Text text = name(m.name());
+                label(text, corner.x() + text.getLayoutBounds().getWidth() / 2 + 5, corner.y() + 13);
+            }
+        }
+    }
+
+    private double pxPerMm() {
+        return overPhoto() ? squared.map(Squared::pxPerMm).orElse(1.0) * scale() : scale();
+    }
+
+    private <T extends Shape> T lit(T shape, String look, Mark m) {
+        Looks.as(shape, look);
+        shape.pseudoClassStateChanged(PseudoClass.getPseudoClass("target"), m.name().equals(target));
+        shape.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
+        return shape;
+    }
+
     private void drawCorners() {
         var all = new ArrayList<>(marked);
         for (int i = 0; i < all.size(); i++) {
@@ -252,6 +299,15 @@ public final class BoardView extends Region {
     }
 
     private void box(String name, Point centre, Point size, String look, boolean wanted) {
+        Polygon path = Looks.as(path(centre, size), look);
+        path.pseudoClassStateChanged(PseudoClass.getPseudoClass("target"), wanted);
+        path.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
+        marks.getChildren().add(path);
+        Px middle = at(centre);
+        label(name(name), middle.x(), middle.y() + 4);
+    }
+
+    private Polygon path(Point centre, Point size) {
         double x = size.xMm() / 2;
         double y = size.yMm() / 2;
         var path = new Polygon();
@@ -259,12 +315,7 @@ public final class BoardView extends Region {
             Px p = at(new Point(centre.xMm() + end[0], centre.yMm() + end[1]));
             path.getPoints().addAll(p.x(), p.y());
         }
-        Looks.as(path, look);
-        path.pseudoClassStateChanged(PseudoClass.getPseudoClass("target"), wanted);
-        path.pseudoClassStateChanged(PseudoClass.getPseudoClass("photo"), overPhoto());
-        marks.getChildren().add(path);
-        Px middle = at(centre);
-        label(name(name), middle.x(), middle.y() + 4);
+        return path;
     }
 
     /** Above a mark, or else below, right or left of it: the first place where no name stands yet. */

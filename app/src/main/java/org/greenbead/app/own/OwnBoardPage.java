@@ -1,5 +1,6 @@
 package org.greenbead.app.own;
 
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -7,10 +8,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.Image;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -27,15 +31,18 @@ import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.Point;
-import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BoardKind;
 import org.greenbead.core.kind.PackageKind;
 import org.greenbead.core.kind.PartKind;
 import org.greenbead.core.picture.Px;
+import org.greenbead.core.picture.Ruled;
 import org.greenbead.core.quantity.Check;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.store.Format;
+import org.greenbead.store.PlacementCsv;
 
 /** A board of one's own: its name, its size with a ruler, then what lies on it is drawn, over a photo where there is one. */
 public final class OwnBoardPage extends Page {
@@ -44,6 +51,11 @@ public final class OwnBoardPage extends Page {
     /** Packages come in half millimetres; a drawn edge is rounded to it. */
     private static final double SNAP_MM = 0.5;
     private static final double LEAST_MM = 1;
+    /** Heads of the screws and holes that boards of this size mostly have; measured ones are written over it. */
+    private static final double SCREW_MM = 4;
+    private static final double HOLE_MM = 3;
+    /** Opposite edges of a board in a photo differ by more: it was not taken from straight above. */
+    private static final double SLANTED = 0.02;
     private static final String KIND = "moulded";
     private static final String BUILD = "general";
     private static final List<String> CORNERS = List.of("lower_left", "lower_right", "upper_right",
@@ -58,6 +70,8 @@ public final class OwnBoardPage extends Page {
     private final BoardView view;
     private final OwnPanel panel;
     private final HBox middle;
+    private final Button byPhoto;
+    private final ScrollPane beside;
     private final VBox page;
     private final Map<String, String> kinds = new HashMap<>();
     private Optional<BoardDraft> draft = Optional.empty();
@@ -67,6 +81,7 @@ public final class OwnBoardPage extends Page {
     private Side side = Side.TOP;
     private Point cross = new Point(10, 10);
     private Px crossPx = new Px(0, 0);
+    private Optional<RulerSteps> ruler = Optional.empty();
     private boolean marking;
     private boolean old;
     private String id = "";
@@ -89,18 +104,32 @@ public final class OwnBoardPage extends Page {
         view.drawn(this::drawn);
         view.setId("own-view");
         panel = new OwnPanel(texts, new OwnPanel.Acts(this::build, this::thick, this::built, this::partKind,
-                this::write));
-        var scroll = Looks.as(new ScrollPane(panel), "watch-scroll");
-        scroll.setFitToWidth(true);
-        scroll.setMinWidth(270);
-        scroll.setPrefWidth(300);
+                this::markKind, this::write));
+        beside = Looks.as(new ScrollPane(panel), "watch-scroll");
+        beside.setFitToWidth(true);
+        beside.setMinWidth(270);
+        beside.setPrefWidth(300);
         HBox.setHgrow(view, Priority.ALWAYS);
-        middle = new HBox(12, view, scroll);
+        middle = new HBox(12, view, beside);
+        byPhoto = Looks.as(new Button(texts.get("own.by_photo")), "act");
+        byPhoto.setId("own-by-photo");
+        byPhoto.setOnAction(press -> note());
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(
-                new VBox(4, Looks.label(texts.get("own.caps"), "caps"), title, why, entry, said),
+                new VBox(4, Looks.label(texts.get("own.caps"), "caps"), title, why, entry, byPhoto, said),
                 "instruction");
         page = Looks.as(new VBox(head, middle), "page");
+        page.setOnDragOver(e -> {
+            if (e.getDragboard().hasFiles() && !id.isEmpty()) {
+                e.acceptTransferModes(TransferMode.COPY);
+            }
+            e.consume();
+        });
+        page.setOnDragDropped(e -> {
+            e.getDragboard().getFiles().forEach(f -> take(f.toPath()));
+            e.setDropCompleted(true);
+            e.consume();
+        });
         backWord(texts.get("own.back"));
         change.ifPresent(this::open);
         show();
@@ -141,29 +170,48 @@ public final class OwnBoardPage extends Page {
                 });
                 return;
             }
+            if (ruler.isPresent()) {
+                ruler.get().distance(Point.size(text).xMm());
+                tell("", false);
+                page.requestFocus();
+                show();
+                return;
+            }
             draft = Optional.of(new BoardDraft(BoardKind.require(BUILD).board(id, id, Point.size(text))));
             cross = new Point(draft.get().board().sizeMm().xMm() / 2, draft.get().board().sizeMm().yMm() / 2);
             tell("", false);
             page.requestFocus();
             show();
         } catch (IllegalArgumentException e) {
+            show();
             tell(e.getMessage(), true);
         }
+    }
+
+    private static void seen(Node node, boolean so) {
+        node.setVisible(so);
+        node.setManaged(so);
     }
 
     private void show() {
         Texts texts = desk.texts();
         boolean asks = draft.isEmpty();
-        entry.setVisible(asks);
-        entry.setManaged(asks);
-        middle.setVisible(!asks);
+        Optional<RulerSteps.Step> step = ruler.map(RulerSteps::step);
+        seen(entry, asks && (step.isEmpty() || step.get() == RulerSteps.Step.DISTANCE));
+        seen(byPhoto, asks && !id.isEmpty() && step.isEmpty());
+        middle.setVisible(!asks || step.isPresent());
+        seen(beside, !asks);
+        if (step.isPresent()) {
+            ruled(step.get());
+            return;
+        }
         if (asks) {
             title.setText(texts.get(id.isEmpty() ? "own.name" : "own.size", id));
             why.setText(texts.get(id.isEmpty() ? "own.name.so" : "own.size.so"));
             entry.setPromptText(texts.get(id.isEmpty() ? "own.name.prompt" : "own.size.prompt"));
             entry.open();
             pedal(Pedal.shut(texts.get("new.type"), texts.get("new.type.so")));
-            noteWord("");
+            noteWord(id.isEmpty() ? "" : texts.get("own.by_photo"));
             return;
         }
         Board board = draft.get().board();
@@ -193,6 +241,62 @@ public final class OwnBoardPage extends Page {
                         true, this::keep));
     }
 
+    /** A photo is measured: two points, what lies between them, four corners. */
+    private void ruled(RulerSteps.Step step) {
+        Texts texts = desk.texts();
+        noteWord("");
+        view.photo(image, Optional.empty());
+        view.corners(true, ruler.orElseThrow().marked(), crossPx);
+        String corner = texts.say("corner." + CORNERS.get(ruler.get().corner() % CORNERS.size()));
+        if (step == RulerSteps.Step.DISTANCE) {
+            title.setText(texts.get("own.ruler.far"));
+            why.setText(texts.get("own.ruler.far.so"));
+            entry.setPromptText(texts.get("own.ruler.far.prompt"));
+            entry.clear();
+            entry.open();
+            pedal(Pedal.shut(texts.get("new.type"), texts.get("new.type.so")));
+            return;
+        }
+        String what = switch (step) {
+            case FIRST -> texts.get("own.ruler.first");
+            case SECOND -> texts.get("own.ruler.second");
+            default -> texts.get("picture.mark", corner);
+        };
+        title.setText(what);
+        why.setText(step == RulerSteps.Step.CORNER
+                ? texts.get("own.ruler.corner.so")
+                : texts.get("own.ruler.so"));
+        pedal(new Pedal(what, texts.get("picture.mark.so"), true, () -> corner(crossPx)));
+    }
+
+    /** One more point of a photo that is measured; with the last corner the board is there. */
+    private void ruled(Px at) {
+        RulerSteps steps = ruler.orElseThrow();
+        steps.point(at);
+        if (steps.step() != RulerSteps.Step.DONE) {
+            show();
+            return;
+        }
+        try {
+            Ruled.Outline outline = steps.outline();
+            var made = new BoardDraft(BoardKind.require(BUILD).board(id, id, outline.sizeMm()));
+            made.corners(outline.corners());
+            made.squared();
+            draft = Optional.of(made);
+            ruler = Optional.empty();
+            cross = new Point(outline.sizeMm().xMm() / 2, outline.sizeMm().yMm() / 2);
+            tell(desk.texts().get(outline.slant() > SLANTED ? "own.ruler.slanted" : "own.ruler.done",
+                    desk.texts().words().show(new Quantity.Millimetres(outline.sizeMm().xMm())),
+                    desk.texts().words().show(new Quantity.Millimetres(outline.sizeMm().yMm())),
+                    desk.texts().words().show(new Quantity.Percent(100 * outline.slant()))),
+                    outline.slant() > SLANTED);
+            page.requestFocus();
+        } catch (IllegalArgumentException e) {
+            tell(e.getMessage(), true);
+        }
+        show();
+    }
+
     private void tell(String text, boolean bad) {
         said.pseudoClassStateChanged(Looks.BAD, bad);
         said.setText(text);
@@ -201,6 +305,10 @@ public final class OwnBoardPage extends Page {
     // Drawing.
 
     private void corner(Px at) {
+        if (ruler.isPresent()) {
+            ruled(at);
+            return;
+        }
         if (!marking) {
             return;
         }
@@ -225,17 +333,7 @@ public final class OwnBoardPage extends Page {
     }
 
     private Optional<String> under(Point at) {
-        Board board = draft.orElseThrow().board();
-        return board.chips().stream().filter(c -> c.side() == side && covers(c.centreMm(), c.sizeMm(), at))
-                .map(Chip::name).findFirst()
-                .or(() -> board.parts().stream()
-                        .filter(p -> p.side() == side && covers(p.centreMm(), p.sizeMm(), at))
-                        .map(ProtectedPart::name).findFirst());
-    }
-
-    private static boolean covers(Point centre, Point size, Point at) {
-        return Math.abs(at.xMm() - centre.xMm()) <= size.xMm() / 2
-                && Math.abs(at.yMm() - centre.yMm()) <= size.yMm() / 2;
+        return draft.orElseThrow().board().at(side, at);
     }
 
     private static double snap(double mm) {
@@ -300,22 +398,84 @@ public final class OwnBoardPage extends Page {
 
     /** What is chosen is no chip but a part with a limit. */
     private void partKind(PartKind kind) {
-        Board board = draft.orElseThrow().board();
-        chosen.ifPresent(c -> {
-            Optional<Chip> chip = board.chip(c);
-            Optional<ProtectedPart> part = board.parts().stream().filter(p -> p.name().equals(c)).findFirst();
-            Point centre = chip.map(Chip::centreMm).orElseGet(() -> part.orElseThrow().centreMm());
-            Point size = chip.map(Chip::sizeMm).orElseGet(() -> part.orElseThrow().sizeMm());
-            Side face = chip.map(Chip::side).orElseGet(() -> part.orElseThrow().side());
-            Board rest = board.without(c);
-            String name = rest.freeName(kind.stem());
-            change(() -> kind.onto(rest, name, face, centre, size), () -> chosen = Optional.of(name));
+        instead(kind.stem(), (rest, name, place) -> kind.onto(rest, name, place.side(), place.centreMm(),
+                place.sizeMm()));
+    }
+
+    /** What is chosen is neither, but a shield, a screw, a hole or a region. */
+    private void markKind(Mark.Kind kind) {
+        instead(kind.stem(), (rest, name, place) -> {
+            double round = Math.min(place.sizeMm().xMm(), place.sizeMm().yMm());
+            boolean thin = kind == Mark.Kind.SCREW || kind == Mark.Kind.HOLE;
+            return rest.put(new Mark(name, kind, place.side(), place.centreMm(),
+                    thin ? new Point(round, round) : place.sizeMm(), Optional.empty()));
         });
+    }
+
+    private interface Made {
+        Board onto(Board rest, String name, Board.Place place);
+    }
+
+    /** Something else in the place of what is chosen. */
+    private void instead(String stem, Made made) {
+        Board board = draft.orElseThrow().board();
+        chosen.flatMap(board::place).ifPresent(place -> {
+            Board rest = board.without(chosen.orElseThrow());
+            String name = rest.freeName(stem);
+            change(() -> made.onto(rest, name, place), () -> chosen = Optional.of(name));
+        });
+    }
+
+    /** What is chosen becomes the next of all that it could be. */
+    private void next() {
+        Board board = draft.orElseThrow().board();
+        Optional<Board.Place> place = chosen.flatMap(board::place);
+        if (place.isEmpty()) {
+            return;
+        }
+        String now = chosen.orElseThrow();
+        PartKind[] parts = PartKind.values();
+        Mark.Kind[] marks = Mark.Kind.values();
+        Optional<Mark> mark = board.mark(now);
+        if (chip().isPresent()) {
+            partKind(parts[0]);
+        } else if (mark.isPresent() && mark.get().kind().ordinal() + 1 < marks.length) {
+            markKind(marks[mark.get().kind().ordinal() + 1]);
+        } else if (mark.isPresent()) {
+            Board rest = board.without(now);
+            draft.get().change(rest);
+            put(place.get().centreMm(), place.get().sizeMm());
+        } else {
+            int at = parts.length - 1;
+            while (at > 0 && !now.replaceAll("[0-9]+$", "").equals(parts[at].stem())) {
+                at--;
+            }
+            if (at + 1 < parts.length) {
+                partKind(parts[at + 1]);
+            } else {
+                markKind(marks[0]);
+            }
+        }
+    }
+
+    /** A screw or a hole where the cross stands. */
+    private void round(Mark.Kind kind, double mm) {
+        Board board = draft.orElseThrow().board();
+        String name = board.freeName(kind.stem());
+        change(() -> board.put(new Mark(name, kind, side, cross, new Point(mm, mm), Optional.empty())),
+                () -> chosen = Optional.of(name));
     }
 
     /** One field of the chosen chip. */
     private void write(OwnPanel.Field field, String text) {
         Board board = draft.orElseThrow().board();
+        chosen.flatMap(board::mark).ifPresent(m -> change(() -> switch (field) {
+            case NAME -> board.without(m.name()).put(m.named(text));
+            case AT -> board.put(m.at(Point.place(text)));
+            case SIZE -> board.put(m.sized(Point.size(text)));
+            case LENGTH -> board.put(m.length(Point.size(text).xMm()));
+            default -> board;
+        }, () -> chosen = Optional.of(field == OwnPanel.Field.NAME ? text : m.name())));
         chip().ifPresent(c -> {
             Optional<String> kind = Optional.ofNullable(kinds.get(c.name()));
             if (kind.isEmpty() && (field == OwnPanel.Field.SIZE || field == OwnPanel.Field.PITCH)) {
@@ -339,6 +499,7 @@ public final class OwnBoardPage extends Page {
             });
             case SIZE -> again(board, c, kind.orElseThrow(), Point.size(text), c.joint().pitchMm());
             case PITCH -> again(board, c, kind.orElseThrow(), c.sizeMm(), Point.size(text).xMm());
+            case LENGTH -> throw new IllegalArgumentException(desk.texts().get("own.length.screw"));
             case ALLOY -> change(() -> {
                 Alloy alloy = Alloys.require(text);
                 return board.put(c.soldered(alloy), board.assumed().stream()
@@ -388,22 +549,47 @@ public final class OwnBoardPage extends Page {
         }, done, failed -> tell(String.valueOf(failed.getMessage()), true));
     }
 
-    private void take() {
+    private void choose() {
         Texts texts = desk.texts();
         desk.picker().file(page.getScene().getWindow(), texts.get("picture.file"), texts.get("picture.kinds"),
-                "*.png", "*.jpg", "*.jpeg").ifPresent(file -> desk.io(() -> {
-                    var taken = desk.ledger().photos().add(file);
-                    return new Object[]{taken.name(), new Image(
-                            desk.ledger().photos().find(taken.name()).orElseThrow().toUri().toString())};
-                }, taken -> {
-                    photo = Optional.of((String) taken[0]);
-                    image = Optional.of((Image) taken[1]);
-                    draft.orElseThrow().corners(List.of());
-                    crossPx = new Px(image.get().getWidth() / 2, image.get().getHeight() / 2);
-                    marking = true;
-                    tell("", false);
-                    show();
-                }, failed -> tell(String.valueOf(failed.getMessage()), true)));
+                "*.png", "*.jpg", "*.jpeg", "*.csv").ifPresent(this::take);
+    }
+
+    /** A photo to draw over or to measure, or a placement file. */
+    private void take(Path file) {
+        if (id.isEmpty()) {
+            return;
+        }
+        String name = String.valueOf(file.getFileName());
+        if (name.toLowerCase(Locale.ROOT).endsWith(".csv")) {
+            if (draft.isEmpty()) {
+                tell(desk.texts().get("own.placed.first"), true);
+                return;
+            }
+            Board now = draft.get().board();
+            desk.io(() -> PlacementCsv.onto(now, PlacementCsv.read(file, PlacementCsv.Unit.MM), name,
+                    PlacementCsv.Unit.MM), placed -> change(placed::board, () -> {
+                    }), failed -> tell(String.valueOf(failed.getMessage()), true));
+            return;
+        }
+        desk.io(() -> {
+            var taken = desk.ledger().photos().add(file);
+            return new Object[]{taken.name(), new Image(
+                    desk.ledger().photos().find(taken.name()).orElseThrow().toUri().toString())};
+        }, taken -> {
+            photo = Optional.of((String) taken[0]);
+            image = Optional.of((Image) taken[1]);
+            crossPx = new Px(image.get().getWidth() / 2, image.get().getHeight() / 2);
+            if (draft.isPresent()) {
+                draft.get().corners(List.of());
+                marking = true;
+            } else {
+                ruler = Optional.of(new RulerSteps());
+            }
+            tell("", false);
+            page.requestFocus();
+            show();
+        }, failed -> tell(String.valueOf(failed.getMessage()), true));
     }
 
     @Override
@@ -413,7 +599,9 @@ public final class OwnBoardPage extends Page {
 
     @Override
     public void back() {
-        if (draft.isEmpty() && !id.isEmpty() && !old) {
+        if (ruler.isPresent()) {
+            unruled();
+        } else if (draft.isEmpty() && !id.isEmpty() && !old) {
             id = "";
             entry.clear();
             show();
@@ -422,10 +610,25 @@ public final class OwnBoardPage extends Page {
         }
     }
 
-    /** A chip where the cross stands, 10 mm wide until it is measured. */
+    /** The last point is taken back; the photo is laid away where there is none. */
+    private void unruled() {
+        if (!ruler.orElseThrow().undo()) {
+            ruler = Optional.empty();
+            image = Optional.empty();
+            photo = Optional.empty();
+        }
+        tell("", false);
+        show();
+    }
+
+    /** A chip where the cross stands, 10 mm wide until it is measured; before there is a board, a photo to measure. */
     @Override
     public void note() {
-        if (draft.isPresent() && !marking) {
+        if (draft.isEmpty()) {
+            if (!id.isEmpty() && ruler.isEmpty()) {
+                choose();
+            }
+        } else if (!marking) {
             put(cross, new Point(10, 10));
         }
     }
@@ -433,16 +636,11 @@ public final class OwnBoardPage extends Page {
     @Override
     public boolean key(KeyCode code, boolean control) {
         if (draft.isEmpty()) {
-            if (code == KeyCode.ESCAPE) {
-                left.run();
-                return true;
-            }
-            return false;
+            return key(code);
         }
         if (control && code == KeyCode.Z) {
             if (draft.get().undo()) {
-                chosen = chosen.filter(c -> draft.get().board().chip(c).isPresent()
-                        || draft.get().board().parts().stream().anyMatch(p -> p.name().equals(c)));
+                chosen = chosen.filter(c -> draft.get().board().place(c).isPresent());
                 tell(desk.texts().get("undo.done"), false);
                 show();
             }
@@ -454,7 +652,10 @@ public final class OwnBoardPage extends Page {
             case RIGHT -> move(step, 0);
             case UP -> move(0, step);
             case DOWN -> move(0, -step);
-            case E -> take();
+            case E -> choose();
+            case S -> round(Mark.Kind.SCREW, SCREW_MM);
+            case H -> round(Mark.Kind.HOLE, HOLE_MM);
+            case T -> next();
             case F -> {
                 side = side == Side.TOP ? Side.BOTTOM : Side.TOP;
                 chosen = Optional.empty();
@@ -481,8 +682,33 @@ public final class OwnBoardPage extends Page {
         return true;
     }
 
+    /** While name, size or a photo's scale are asked for. */
+    private boolean key(KeyCode code) {
+        if (code == KeyCode.ESCAPE) {
+            if (ruler.isPresent()) {
+                unruled();
+            } else {
+                left.run();
+            }
+            return true;
+        }
+        if (ruler.isEmpty()) {
+            return false;
+        }
+        switch (code) {
+            case LEFT -> move(-STEP_MM, 0);
+            case RIGHT -> move(STEP_MM, 0);
+            case UP -> move(0, STEP_MM);
+            case DOWN -> move(0, -STEP_MM);
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
     private void move(double dx, double dy) {
-        if (marking) {
+        if (marking || ruler.isPresent()) {
             crossPx = new Px(crossPx.x() + dx * 8, crossPx.y() - dy * 8);
         } else {
             Point size = draft.orElseThrow().board().sizeMm();

@@ -18,6 +18,7 @@ import org.greenbead.app.work.Line;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.kind.BoardKind;
 import org.greenbead.core.kind.PackageKind;
@@ -28,12 +29,12 @@ import org.greenbead.core.quantity.Quantity;
 final class OwnPanel extends VBox {
     /** What can be written of a chip. */
     enum Field {
-        NAME, PART, AT, SIZE, PITCH, ALLOY
+        NAME, PART, AT, SIZE, PITCH, ALLOY, LENGTH
     }
 
     /** What a press here does. */
     record Acts(Consumer<BoardKind> build, DoubleConsumer thick, Consumer<PackageKind> built,
-            Consumer<PartKind> part, BiConsumer<Field, String> write) {}
+            Consumer<PartKind> part, Consumer<Mark.Kind> mark, BiConsumer<Field, String> write) {}
 
     private final Texts texts;
     private final Acts acts;
@@ -58,6 +59,7 @@ final class OwnPanel extends VBox {
         getChildren().clear();
         chip.ifPresent(c -> getChildren().add(chip(c, kind)));
         part.ifPresent(p -> getChildren().add(part(p)));
+        chosen.flatMap(board::mark).ifPresent(m -> getChildren().add(mark(m)));
         getChildren().addAll(build(board), assumed(board));
     }
 
@@ -76,14 +78,38 @@ final class OwnPanel extends VBox {
             kinds.getChildren().add(key("own-kind-" + k.id(), texts.say("packagekind." + k.id()),
                     kind.equals(Optional.of(k.id())), () -> acts.built.accept(k)));
         }
-        card.getChildren().addAll(kinds, Looks.label(texts.get("own.no_chip"), "muted", "small"), parts());
+        card.getChildren().addAll(kinds, Looks.label(texts.get("own.no_chip"), "muted", "small"), parts(),
+                marks(Optional.empty()));
         return card;
     }
 
     private VBox part(ProtectedPart part) {
         return Looks.as(new VBox(5, Looks.label(texts.get("own.chosen", part.name()), "caps"),
                 Looks.label(texts.get("own.part", part.kind(), texts.temp(part.limitC())), "text-ink"),
-                parts()), "card");
+                parts(), marks(Optional.empty())), "card");
+    }
+
+    private VBox mark(Mark mark) {
+        var card = Looks.as(new VBox(5, Looks.label(texts.get("own.chosen", mark.name()), "caps"),
+                Looks.label(texts.say("markkind." + mark.kind().key() + ".so"), "text-ink"),
+                field(Field.NAME, mark.name()),
+                field(Field.SIZE, two(mark.sizeMm().xMm(), mark.sizeMm().yMm())),
+                field(Field.AT, two(mark.centreMm().xMm(), mark.centreMm().yMm()))), "card");
+        if (mark.kind() == Mark.Kind.SCREW) {
+            card.getChildren().add(field(Field.LENGTH, mark.lengthMm().map(OwnPanel::number).orElse("")));
+        }
+        card.getChildren().addAll(marks(Optional.of(mark.kind())), parts());
+        return card;
+    }
+
+    private FlowPane marks(Optional<Mark.Kind> now) {
+        var keys = new FlowPane(5, 5);
+        for (Mark.Kind k : Mark.Kind.values()) {
+            keys.getChildren()
+                    .add(key("own-mark-" + k.key().replace('_', '-'), texts.say("markkind." + k.key()),
+                            now.equals(Optional.of(k)), () -> acts.mark.accept(k)));
+        }
+        return keys;
     }
 
     private FlowPane parts() {

@@ -8,6 +8,7 @@ import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Layer;
 import org.greenbead.core.board.LiftSide;
+import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.NozzleChoice;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
@@ -34,6 +35,7 @@ final class BoardFacts {
         Chip target = board.requireChip(job.target());
         board(tree, board, target);
         parts(tree, board, target);
+        marks(tree, board, target);
         tree.from(Origin.Source.LEDGER, "bench " + bench.id());
         tree.put("probes.count", (double) bench.probes().size());
         tree.put("station.id", bench.air().name());
@@ -116,6 +118,8 @@ final class BoardFacts {
             tree.put("parts", at, "body_limit_c", part.limitC());
             tree.put("parts", at, "in_nozzle", inAir.contains(part.name()));
             tree.put("parts", at, "in_cone", inAir.contains(part.name()));
+            board.regionAt(part.side(), part.centreMm())
+                    .ifPresent(m -> tree.put("parts", at, "zone", m.kind().key()));
             if (part.holds().contains(ProtectedPart.Holds.DATA)) {
                 tree.put("parts", at, "data_critical", true);
             }
@@ -125,6 +129,19 @@ final class BoardFacts {
             if (part.holds().contains(ProtectedPart.Holds.UNDERFILL)) {
                 tree.put("parts", at, "underfilled", true);
             }
+        }
+    }
+
+    /** Screws that the type has; shields that the target lies under. */
+    private static void marks(FactTree tree, Board board, Chip target) {
+        int screws = board.marks(Mark.Kind.SCREW).size();
+        if (screws > 0) {
+            tree.put("intake.screws_expected", (double) screws);
+        }
+        List<String> over = board.marks(Mark.Kind.SHIELD).stream()
+                .filter(m -> m.covers(target.side(), target.centreMm())).map(Mark::name).toList();
+        if (!over.isEmpty()) {
+            tree.put("shield.over", over);
         }
     }
 

@@ -391,6 +391,11 @@ final class Counted {
             switch (cover.text("what")) {
                 case "shield" -> {
                     tree.putIfAbsent("shield.opened", !done.isEmpty());
+                    if (done.equals("cut") || done.equals("removed")) {
+                        tree.putIfAbsent("shield.off", true);
+                    } else if (!done.isEmpty()) {
+                        tree.put("shield.back", true);
+                    }
                     if (done.equals("cut")) {
                         tree.put("shield.method", "cut");
                     }

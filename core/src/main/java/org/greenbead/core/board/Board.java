@@ -15,19 +15,28 @@ import org.greenbead.core.quantity.Check;
  * @param copperCoverage part of a layer that is copper, 0.05 to 1
  * @param kThroughWPerMK conductivity through the laminate, 0.1 to 400 (a stencil is metal)
  * @param assumed        what nobody has measured or read, by the names of {@link Assumed}
+ * @param marks          shields, screws, holes and regions; each name once on the board
  */
 public record Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
         double copperUm,
         double copperCoverage, double kThroughWPerMK, List<Chip> chips, List<ProtectedPart> parts,
-        List<String> assumed) {
+        List<String> assumed, List<Mark> marks) {
     private static final double NEAR_MM = 8;
+
+    /** One without shields, screws or regions. */
+    public Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
+            double copperUm, double copperCoverage, double kThroughWPerMK, List<Chip> chips,
+            List<ProtectedPart> parts, List<String> assumed) {
+        this(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage, kThroughWPerMK, chips,
+                parts, assumed, List.of());
+    }
 
     /** One whose build is known. */
     public Board(String id, String title, Point sizeMm, double thicknessMm, int copperLayers,
             double copperUm, double copperCoverage, double kThroughWPerMK, List<Chip> chips,
             List<ProtectedPart> parts) {
         this(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage, kThroughWPerMK, chips,
-                parts, List.of());
+                parts, List.of(), List.of());
     }
 
     public Board {
@@ -46,11 +55,20 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
         assumed = assumed == null ? List.of() : List.copyOf(assumed);
         Check.distinct("chip", chips, Chip::name);
         Check.distinct("part", parts, ProtectedPart::name);
+        marks = marks == null ? List.of() : List.copyOf(marks);
+        Check.distinct("mark", marks, Mark::name);
         for (Chip chip : chips) {
             inside(chip.name(), chip.centreMm(), chip.sizeMm(), sizeMm);
         }
         for (ProtectedPart part : parts) {
             inside(part.name(), part.centreMm(), new Point(0, 0), sizeMm);
+        }
+        for (Mark mark : marks) {
+            inside(mark.name(), mark.centreMm(), new Point(0, 0), sizeMm);
+            if (chip(chips, mark.name()).isPresent()
+                    || parts.stream().anyMatch(p -> p.name().equals(mark.name()))) {
+                throw new IllegalArgumentException(mark.name() + " names two things on the board");
+            }
         }
         for (int i = 0; i < chips.size(); i++) {
             for (int j = i + 1; j < chips.size(); j++) {
@@ -74,6 +92,10 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
     }
 
     public Optional<Chip> chip(String name) {
+        return chip(chips, name);
+    }
+
+    private static Optional<Chip> chip(List<Chip> chips, String name) {
         for (Chip chip : chips) {
             if (chip.name().equals(name)) {
                 return Optional.of(chip);
@@ -97,37 +119,38 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
                 kThroughWPerMK,
                 chips.stream().map(c -> c.name().equals(changed.name()) ? changed : c).toList(), parts,
-                assumed);
+                assumed, marks);
     }
 
     /** The same board with another list of parts. */
     public Board withParts(List<ProtectedPart> changed) {
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
-                kThroughWPerMK, chips, changed, assumed);
+                kThroughWPerMK, chips, changed, assumed, marks);
     }
 
     /** The same board under another name; its assumptions go with it. */
     public Board copy(String newId, String newTitle) {
         return new Board(newId, newTitle, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
-                kThroughWPerMK, chips, parts, assumed);
+                kThroughWPerMK, chips, parts, assumed, marks);
     }
 
     /** Of another size; what then lies beside it is refused. */
     public Board sized(Point newSizeMm) {
         return new Board(id, title, newSizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
-                kThroughWPerMK, chips, parts, assumed);
+                kThroughWPerMK, chips, parts, assumed, marks);
     }
 
     /** Measured with a caliper. */
     public Board thick(double measuredMm) {
         return new Board(id, title, sizeMm, measuredMm, copperLayers, copperUm, copperCoverage,
-                kThroughWPerMK, chips, parts, Assumed.without(assumed, Assumed.THICKNESS));
+                kThroughWPerMK, chips, parts, Assumed.without(assumed, Assumed.THICKNESS),
+                marks);
     }
 
     /** Read from the board's sheet. */
     public Board copper(int layers, double micrometres, double coverage) {
         return new Board(id, title, sizeMm, thicknessMm, layers, micrometres, coverage, kThroughWPerMK,
-                chips, parts, Assumed.without(assumed, Assumed.COPPER));
+                chips, parts, Assumed.without(assumed, Assumed.COPPER), marks);
     }
 
     /** With one chip more, or in the place of the one of its name; the given things of it are assumed. */
@@ -141,22 +164,81 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
         }
         var rest = assumed.stream().filter(a -> !Assumed.chip(a).equals(chip.name())).toList();
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
-                kThroughWPerMK, all, parts, Assumed.with(rest, itsAssumed.toArray(String[]::new)));
+                kThroughWPerMK, all, parts, Assumed.with(rest, itsAssumed.toArray(String[]::new)),
+                marks);
     }
 
     /** The first name that nothing on the board has: U1, U2, and for parts J1, BT1. */
     public String freeName(String stem) {
         return java.util.stream.IntStream.iterate(1, i -> i + 1).mapToObj(i -> stem + i)
-                .filter(n -> chip(n).isEmpty() && parts.stream().noneMatch(p -> p.name().equals(n)))
+                .filter(n -> chip(n).isEmpty() && parts.stream().noneMatch(p -> p.name().equals(n))
+                        && mark(n).isEmpty())
                 .findFirst().orElseThrow();
     }
 
-    /** Without the chip or part of that name. */
+    /** Where something of the board lies. */
+    public record Place(Side side, Point centreMm, Point sizeMm) {
+        public boolean covers(Side face, Point at) {
+            return side == face && Math.abs(at.xMm() - centreMm.xMm()) <= sizeMm.xMm() / 2
+                    && Math.abs(at.yMm() - centreMm.yMm()) <= sizeMm.yMm() / 2;
+        }
+    }
+
+    /** Where the chip, part or mark of that name lies. */
+    public Optional<Place> place(String name) {
+        return chip(name).map(c -> new Place(c.side(), c.centreMm(), c.sizeMm()))
+                .or(() -> parts.stream().filter(p -> p.name().equals(name)).findFirst()
+                        .map(p -> new Place(p.side(), p.centreMm(), p.sizeMm())))
+                .or(() -> mark(name).map(m -> new Place(m.side(), m.centreMm(), m.sizeMm())));
+    }
+
+    /** What lies uppermost at a place: a chip before a part, a part before a mark, the smallest mark first. */
+    public Optional<String> at(Side side, Point at) {
+        return java.util.stream.Stream
+                .concat(java.util.stream.Stream.concat(chips.stream().map(Chip::name),
+                        parts.stream().map(ProtectedPart::name)),
+                        marks.stream().sorted(
+                                java.util.Comparator.comparingDouble((Mark m) -> m.sizeMm().areaMm2()))
+                                .map(Mark::name))
+                .filter(n -> place(n).orElseThrow().covers(side, at)).findFirst();
+    }
+
+    public Optional<Mark> mark(String name) {
+        return marks.stream().filter(m -> m.name().equals(name)).findFirst();
+    }
+
+    /** Marks of one kind, as they were put. */
+    public List<Mark> marks(Mark.Kind kind) {
+        return marks.stream().filter(m -> m.kind() == kind).toList();
+    }
+
+    /** With one mark more, or in the place of the one of its name. */
+    public Board put(Mark mark) {
+        var all = new java.util.ArrayList<>(marks);
+        int at = marks.stream().map(Mark::name).toList().indexOf(mark.name());
+        if (at < 0) {
+            all.add(mark);
+        } else {
+            all.set(at, mark);
+        }
+        return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
+                kThroughWPerMK, chips, parts, assumed, all);
+    }
+
+    /** The region with a rule of its own that a place lies in, the smallest first; milled ground has none. */
+    public Optional<Mark> regionAt(Side side, Point at) {
+        return marks.stream().filter(m -> m.kind().region() && m.kind() != Mark.Kind.MILLED)
+                .filter(m -> m.covers(side, at))
+                .min(java.util.Comparator.comparingDouble(m -> m.sizeMm().areaMm2()));
+    }
+
+    /** Without the chip, part or mark of that name. */
     public Board without(String name) {
         return new Board(id, title, sizeMm, thicknessMm, copperLayers, copperUm, copperCoverage,
                 kThroughWPerMK, chips.stream().filter(c -> !c.name().equals(name)).toList(),
                 parts.stream().filter(p -> !p.name().equals(name)).toList(),
-                assumed.stream().filter(a -> !Assumed.chip(a).equals(name)).toList());
+                assumed.stream().filter(a -> !Assumed.chip(a).equals(name)).toList(),
+                marks.stream().filter(m -> !m.name().equals(name)).toList());
     }
 
     private static void inside(String name, Point centre, Point size, Point board) {

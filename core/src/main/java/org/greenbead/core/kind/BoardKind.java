@@ -34,7 +34,7 @@ public record BoardKind(String id, double thicknessMm, int copperLayers, double 
                 metal ? copperLayers : board.copperLayers(), metal ? copperUm : board.copperUm(),
                 metal ? copperCoverage : board.copperCoverage(),
                 metal ? kThroughWPerMK : board.kThroughWPerMK(), board.chips(), board.parts(),
-                board.assumed());
+                board.assumed(), board.marks());
     }
 
     /** A bare board of this build; everything but its size is assumed until it is measured. */

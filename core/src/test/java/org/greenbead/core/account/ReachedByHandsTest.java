@@ -586,7 +586,7 @@ public class ReachedByHandsTest {
 
     /**
      * What the plain board and bench of these tests cannot show, or what no shipped route lets happen: air over a store and a stack, a chip over its
-     * rating, a large chip, the underside, a crowded side, a bench without a probe or with a weak station; two that ask for a rehearsal; orders within one step.
+     * rating, a large chip, the underside, a crowded side, a shield over the chip, a bench without a probe or with a weak station; two that ask for a rehearsal; orders within one step.
      */
     private static final TreeSet<String> ELSEWHERE = new TreeSet<>(List.of("air.blows-over-data-neighbour",
             "air.station-far-from-nominal", "heat.blind-on-a-strange-bench",
@@ -594,7 +594,8 @@ public class ReachedByHandsTest {
             "chip.over-its-rating", "heat.large-chip-without-bottom-heat", "heat.lift-setting-kept-for-seat",
             "heat.underside-drops", "lift.tool-on-crowded-side", "neighbour.over-its-limit",
             "order.flux-before-balls-stand", "order.flux-too-late", "order.no-fill-check",
-            "order.scraped-before-soft", "order.wicked-undiluted"));
+            "order.scraped-before-soft", "order.wicked-undiluted", "shield.not-back",
+            "shield.over-the-chip"));
 
     @Test
     public void everyRuleIsFiredAndSilencedByWork() {
