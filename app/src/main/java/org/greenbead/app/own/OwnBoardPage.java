@@ -14,7 +14,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.image.Image;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -22,6 +21,7 @@ import javafx.scene.layout.VBox;
 import org.greenbead.app.look.BoardView;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
@@ -119,17 +119,7 @@ public final class OwnBoardPage extends Page {
                 new VBox(4, Looks.label(texts.get("own.caps"), "caps"), title, why, entry, byPhoto, said),
                 "instruction");
         page = Looks.as(new VBox(head, middle), "page");
-        page.setOnDragOver(e -> {
-            if (e.getDragboard().hasFiles() && !id.isEmpty()) {
-                e.acceptTransferModes(TransferMode.COPY);
-            }
-            e.consume();
-        });
-        page.setOnDragDropped(e -> {
-            e.getDragboard().getFiles().forEach(f -> take(f.toPath()));
-            e.setDropCompleted(true);
-            e.consume();
-        });
+        Drops.onto(page, this::take);
         backWord(texts.get("own.back"));
         change.ifPresent(this::open);
         show();

@@ -17,7 +17,6 @@ import java.util.stream.Collectors;
 import javafx.scene.control.Label;
 import javafx.scene.image.Image;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -26,6 +25,7 @@ import javafx.util.Subscription;
 import org.greenbead.app.look.BoardView;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
@@ -37,6 +37,7 @@ import org.greenbead.core.account.Screws;
 import org.greenbead.core.bead.PadPlaces;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.Placement;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
@@ -56,6 +57,7 @@ import org.greenbead.store.PlacementCsv;
 public final class PicturePage extends Page {
     private static final List<String> CORNERS = List.of("lower_left", "lower_right", "upper_right",
             "upper_left");
+    private static final double SCREW_NEAR_MM = 4;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -107,17 +109,7 @@ public final class PicturePage extends Page {
         page = Looks.as(
                 new VBox(head, middle, entry, said, Looks.label(texts.get("picture.keys"), "muted", "small")),
                 "page");
-        page.setOnDragOver(e -> {
-            if (e.getDragboard().hasFiles()) {
-                e.acceptTransferModes(TransferMode.COPY);
-            }
-            e.consume();
-        });
-        page.setOnDragDropped(e -> {
-            e.getDragboard().getFiles().forEach(f -> take(f.toPath()));
-            e.setDropCompleted(true);
-            e.consume();
-        });
+        Drops.onto(page, this::take);
         backWord(texts.get("book.back"));
         noteWord(texts.get("picture.file"));
         watching = model.jobProperty().subscribe(j -> reread());
@@ -467,11 +459,34 @@ public final class PicturePage extends Page {
     }
 
     private void spot(String type, String key, String name, String field, Object value) {
+        model.note(here(type, key, name, field, value));
+    }
+
+    private Kept here(String type, String key, String name, String field, Object value) {
         var now = desk.clock().instant();
         String by = desk.settings().technician().get();
-        model.note(model.fresh(type).with(key, name, now, by).with(field, value, now, by)
+        return model.fresh(type).with(key, name, now, by).with(field, value, now, by)
                 .with("x_mm", Math.round(cross.xMm() * 10) / 10.0, now, by)
-                .with("y_mm", Math.round(cross.yMm() * 10) / 10.0, now, by));
+                .with("y_mm", Math.round(cross.yMm() * 10) / 10.0, now, by);
+    }
+
+    /** The screw of the board's type under the cross that nobody has noted yet. */
+    private Optional<Mark> drawnScrew() {
+        Set<String> noted = model.job().records("screw").stream().map(s -> s.text("hole"))
+                .collect(Collectors.toSet());
+        return board.orElseThrow().marks(Mark.Kind.SCREW).stream()
+                .filter(m -> m.side() == side && !noted.contains(m.name()))
+                .filter(m -> m.centreMm().distanceMm(cross) <= SCREW_NEAR_MM)
+                .min(Comparator.comparingDouble(m -> m.centreMm().distanceMm(cross)));
+    }
+
+    /** A screw that the board's type knows is out: its hole and length need no typing. */
+    private void out(Mark screw) {
+        cross = screw.centreMm();
+        Kept out = here("screw", "hole", screw.name(), "out", true);
+        model.note(screw.lengthMm().map(mm -> out.with("length_mm", mm, desk.clock().instant(),
+                desk.settings().technician().get())).orElse(out));
+        tell(desk.texts().get("picture.screw.out", screw.name()), false);
     }
 
     /** The screw nearest the cross goes back in (or out again). */
@@ -553,7 +568,8 @@ public final class PicturePage extends Page {
             case DELETE -> part().ifPresent(p -> keep(board.orElseThrow()
                     .withParts(board.orElseThrow().parts().stream().filter(o -> !o.name().equals(p.name()))
                             .toList())));
-            case S -> ask(Ask.SCREW, texts.get("picture.screw.prompt"));
+            case S -> drawnScrew().ifPresentOrElse(this::out,
+                    () -> ask(Ask.SCREW, texts.get("picture.screw.prompt")));
             case I -> go.changes();
             case V -> ask(Ask.LOST, texts.get("picture.lost.prompt"));
             case X -> screwIn();

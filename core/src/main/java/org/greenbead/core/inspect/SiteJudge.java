@@ -50,6 +50,12 @@ final class SiteJudge {
     private static final double LEAST_COMMON = 0.04;
     /** So many sites tell how large all are. */
     private static final int SOME = 64;
+    /** How far a telling of the size of all is off on photos whose map is right: 2.6 to 4.3 % by world, parts. */
+    private static final double TOLD_SD = 0.035;
+    /** What maps are worth before anything is seen: most state the diameter to 2 %, some are of another ball. */
+    private static final double MAP_SD = 0.02;
+    private static final double OTHER_BALL = 0.15;
+    private static final double OTHER_BALL_SD = 0.1;
     /** Outlines and net together place the size of all balls of a photo; where they differ by so much, the outlines are not those of the balls. */
     private static final double OTHER_OUTLINE = 0.06;
     private static final double NET_PART = 0.4;
@@ -61,7 +67,10 @@ final class SiteJudge {
     private final Field field;
     private final double pitchMm;
     private final SiteViews views;
+    /** How large the net of sizes sees all balls over the map; views and states are by it. */
     private final double all;
+    /** How large they are taken to be, the map weighed in; diameters are by it. */
+    private final double believed;
     private final List<SiteViews.At> at;
     private final boolean[] inside;
     private final SiteNet.Said[] said;
@@ -82,6 +91,7 @@ final class SiteJudge {
         }
         var asStated = new SiteViews(picture, sites, at, field.usualMm(), pitchMm);
         all = judge.sizes().map(s -> all(s, asStated)).orElse(1.0);
+        believed = believed(all);
         views = all == 1
                 ? asStated
                 : new SiteViews(picture, sites.stream().map(this::asSeen).toList(), at, all * field.usualMm(),
@@ -142,6 +152,26 @@ final class SiteJudge {
         return parts.length >= LEAST_ALIKE && Math.abs(middle - 1) > LEAST_COMMON ? middle : 1;
     }
 
+    /**
+     * The mean of what all balls may be over the map once one telling of it is there: either the map is right, or it is of another ball (two normal
+     * priors, Bayes; the tellings scatter normally, in logarithms).
+     */
+    static double believed(double told) {
+        double off = Math.log(told);
+        double right = (1 - OTHER_BALL) * density(off, Math.hypot(MAP_SD, TOLD_SD));
+        double other = OTHER_BALL * density(off, Math.hypot(OTHER_BALL_SD, TOLD_SD));
+        return Math.exp(off * (right * part(MAP_SD) + other * part(OTHER_BALL_SD)) / (right + other));
+    }
+
+    private static double density(double off, double sd) {
+        return Math.exp(-off * off / (2 * sd * sd)) / sd;
+    }
+
+    /** Which part of a telling is believed under a prior of that width. */
+    private static double part(double priorSd) {
+        return priorSd * priorSd / (priorSd * priorSd + TOLD_SD * TOLD_SD);
+    }
+
     private Site asSeen(Site s) {
         return new Site(s.name(), s.xMm(), s.yMm(), s.diameterMm().map(d -> d * all), s.net(), s.critical());
     }
@@ -188,7 +218,7 @@ final class SiteJudge {
     /** @param measured what outlines alone say of each site */
     List<BeadReport.Seen> with(List<BeadReport.Seen> measured) {
         double shift = shift(measured);
-        photoSd = Math.max(PHOTO_SD, Math.abs(common(measured) - 1));
+        photoSd = Math.max(PHOTO_SD, Math.max(Math.abs(common(measured) - 1), Math.abs(all / believed - 1)));
         Map<Integer, TreeSet<Integer>> joined = joined(measured);
         var out = new ArrayList<BeadReport.Seen>();
         for (int i = 0; i < said.length; i++) {
@@ -294,7 +324,7 @@ final class SiteJudge {
             return new BeadReport.Seen(s.name(), state, field.x(s), field.y(s), Optional.empty(), 0,
                     Optional.empty(), 0, List.of());
         }
-        double nominal = nominal(i);
+        double nominal = believed * field.nominal(s);
         return new BeadReport.Seen(s.name(), state, place[0], place[1], Optional.of(size.part() * nominal),
                 size.sd() * nominal, Optional.of(place[2]), Math.max(measured.offsetSdMm(), 0.02 * pitchMm),
                 with);
