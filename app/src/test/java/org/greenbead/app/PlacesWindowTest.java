@@ -300,7 +300,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.ESCAPE);
         window.await("the line is left", () -> !(window.scene().getFocusOwner() instanceof TextInputControl));
         window.pressControl(KeyCode.Z);
-        window.awaitText("#trouble", "Undone");
+        window.awaitText("#trouble", "Undone: SB-0406");
         Job job = kept(l -> l.job("SB-0406"));
         assertEquals(job.records("condition").getFirst().text("seal"), "broken at the lens");
         assertFalse(job.records("condition").getFirst().noted("screws_expected").isPresent(),
@@ -375,8 +375,19 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.D);
         window.awaitText("#picture-title", "WB-7");
         window.press(KeyCode.DELETE);
+        // A chip is put elsewhere meanwhile: what was done last goes back first, from whatever page.
+        window.press(KeyCode.Q);
+        window.awaitNode("#chips-line");
+        window.press(KeyCode.DOWN, KeyCode.P);
+        type("#chips-line", "drawer 9");
+        window.awaitText("#chips-said", "Kept: GB-");
+        window.press(KeyCode.K);
+        window.awaitNode("#book-title");
         window.pressControl(KeyCode.Z);
-        window.awaitText("#picture-said", "Taken back");
+        window.awaitText("#trouble", "Undone: GB-");
+        window.pressControl(KeyCode.Z);
+        window.awaitText("#trouble", "Undone: WB-7");
+        assertFalse(kept(l -> l.chips()).stream().anyMatch(c -> c.where().contains("drawer 9")));
         assertEquals(kept(l -> l.document(Format.BOARD, "WB-7", Board.class)).parts().size(),
                 board.parts().size());
         assertTrue(kept(l -> l.job("SB-0417")).records("small_part").stream()

@@ -272,12 +272,6 @@ public final class BookPage extends Page {
         said.setText(texts.get("book.muted.said"));
     }
 
-    private void undo() {
-        if (model.undo()) {
-            said.setText(desk.texts().get("book.undone"));
-        }
-    }
-
     @Override
     public Region node() {
         return page;
@@ -290,10 +284,6 @@ public final class BookPage extends Page {
 
     @Override
     public boolean key(KeyCode code, boolean control) {
-        if (code == KeyCode.Z && control) {
-            undo();
-            return true;
-        }
         if (code == KeyCode.T || code == KeyCode.N) {
             limits.run();
             return true;

@@ -4,8 +4,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -46,7 +44,6 @@ public final class ChipsPage extends Page {
     private final Rows<StockChip> rows;
     private final VBox detail = Looks.as(new VBox(4), "card");
     private final VBox page;
-    private final Deque<StockChip> before = new ArrayDeque<>();
     private List<StockChip> chips = List.of();
     private Ask ask = Ask.FIND;
 
@@ -206,7 +203,7 @@ public final class ChipsPage extends Page {
         rows.chosen().ifPresent(chip -> {
             try {
                 StockChip changed = changed(chip, what, text);
-                before.push(chip);
+                desk.changes().made(chip.label(), chip.label(), () -> keep(chip));
                 keep(changed);
             } catch (IllegalArgumentException e) {
                 tell(e.getMessage(), true);
@@ -289,8 +286,10 @@ public final class ChipsPage extends Page {
             desk.ledger().save(fresh);
             return fresh;
         }, fresh -> {
-            before.push(
-                    fresh.moved(StockChip.Place.GONE, "", Optional.empty(), now, texts.get("chips.unbegun")));
+            // Its label is not given twice.
+            StockChip gone = fresh.moved(StockChip.Place.GONE, "", Optional.empty(), now,
+                    texts.get("chips.unbegun"));
+            desk.changes().made(fresh.label(), fresh.label(), () -> keep(gone));
             kept(fresh);
         });
     }
@@ -299,19 +298,13 @@ public final class ChipsPage extends Page {
         return desk.texts();
     }
 
-    /** The chip as it was before the last change here; one that was booked in here is gone again, its label is not given twice. */
-    private void undo() {
-        if (!before.isEmpty()) {
-            keep(before.pop());
-        }
+    @Override
+    public void reread() {
+        reread(rows.chosen().map(StockChip::label));
     }
 
     @Override
     public boolean key(KeyCode code, boolean control) {
-        if (control && code == KeyCode.Z) {
-            undo();
-            return true;
-        }
         if (control) {
             return false;
         }

@@ -1,9 +1,7 @@
 package org.greenbead.app.inspect;
 
 import java.nio.file.Path;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -46,7 +44,6 @@ import org.greenbead.store.PictureFile;
 /** The bead map of the chip, over the photo of its balls where one lies there: sites put in and taken out, nets, sizes, what each costs. */
 public final class MapPage extends Page {
     private static final int DRAWN_PX = 1000;
-    private static final int MOST_UNDO = 100;
     private static final Color BODY = Color.web("#22302A");
     private final Desk desk;
     private final JobModel model;
@@ -59,7 +56,6 @@ public final class MapPage extends Page {
     private final Label said = Looks.note("said");
     private final Line entry;
     private final VBox page;
-    private final Deque<BeadMap> before = new ArrayDeque<>();
     private Optional<FieldGrid> grid = Optional.empty();
     private Optional<Image> picture = Optional.empty();
     private Optional<Projection> onto = Optional.empty();
@@ -304,16 +300,12 @@ public final class MapPage extends Page {
         try {
             BeadMap now = by.get();
             FieldGrid fresh = gridOf(now);
-            grid.ifPresent(g -> {
-                before.push(g.map());
-                if (before.size() > MOST_UNDO) {
-                    before.removeLast();
-                }
-            });
+            String of = part;
+            grid.ifPresent(g -> desk.changes().made(of, of, () -> back(of, g.map())));
             grid = Optional.of(fresh);
             misfits = Set.of();
             said.setText(told);
-            save(now);
+            save(of, now);
             show();
         } catch (IllegalArgumentException e) {
             said.setText(String.valueOf(e.getMessage()));
@@ -346,8 +338,7 @@ public final class MapPage extends Page {
         }
     }
 
-    private void save(BeadMap map) {
-        String of = part;
+    private void save(String of, BeadMap map) {
         desk.io(() -> {
             desk.ledger().beadMaps().save(of, map);
             return map;
@@ -370,16 +361,21 @@ public final class MapPage extends Page {
         }
     }
 
-    private void undo() {
-        if (before.isEmpty()) {
-            said.setText(desk.texts().get("map.no.undo"));
-            return;
+    /** A map as it was; on whatever page, it is kept. */
+    private void back(String of, BeadMap was) {
+        if (of.equals(part)) {
+            grid = Optional.of(gridOf(was));
+            show();
         }
-        BeadMap back = before.pop();
-        grid = Optional.of(gridOf(back));
-        save(back);
-        said.setText(desk.texts().get("book.undone"));
-        show();
+        save(of, was);
+    }
+
+    @Override
+    public void reread() {
+        desk.io(() -> desk.ledger().beadMaps().find(part), kept -> {
+            kept.ifPresent(m -> grid = Optional.of(gridOf(m)));
+            show();
+        });
     }
 
     private void ask(Ask what, String prompt) {
@@ -512,10 +508,6 @@ public final class MapPage extends Page {
 
     @Override
     public boolean key(KeyCode code, boolean control) {
-        if (control && code == KeyCode.Z) {
-            undo();
-            return true;
-        }
         switch (code) {
             case DOWN -> move(1, 0, control);
             case UP -> move(-1, 0, control);

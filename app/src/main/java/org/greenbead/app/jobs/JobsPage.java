@@ -111,7 +111,8 @@ public final class JobsPage extends Page {
         reread();
     }
 
-    private void reread() {
+    @Override
+    public void reread() {
         Known before = known;
         desk.io(() -> before.now(desk.ledger().jobs(), desk.ledger().bin().all()), now -> {
             known = now;

@@ -2,8 +2,6 @@ package org.greenbead.app.own;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -39,7 +37,6 @@ public final class BoardsPage extends Page {
     private final VBox detail = Looks.as(new VBox(6), "card");
     private final Label said = Looks.note("said");
     private final VBox page;
-    private final Deque<Board> removed = new ArrayDeque<>();
 
     /** @param ended of its jobs those that are at their end */
     private record Known(Board board, List<String> jobs, List<String> ended) {}
@@ -65,7 +62,8 @@ public final class BoardsPage extends Page {
         reread();
     }
 
-    private void reread() {
+    @Override
+    public void reread() {
         desk.io(() -> {
             var on = desk.ledger().jobs().stream().collect(Collectors.groupingBy(Job::board));
             return desk.ledger().boards().stream().map(b -> known(b, on.getOrDefault(b.id(), List.of())))
@@ -167,23 +165,20 @@ public final class BoardsPage extends Page {
             desk.ledger().remove(Format.BOARD, known.board().id());
             return known.board();
         }, gone -> {
-            removed.push(gone);
+            desk.changes().made(gone.id(), gone.id(), () -> bring(gone));
             tell(desk.texts().get("boards.gone", gone.id()), false);
             reread();
         }, failed -> tell(String.valueOf(failed.getMessage()), true));
     }
 
-    private void undo() {
-        if (!removed.isEmpty()) {
-            Board back = removed.pop();
-            desk.io(() -> {
-                desk.ledger().save(back);
-                return back;
-            }, b -> {
-                tell(desk.texts().get("boards.back", b.id()), false);
-                reread();
-            });
-        }
+    private void bring(Board back) {
+        desk.io(() -> {
+            desk.ledger().save(back);
+            return back;
+        }, b -> {
+            tell(desk.texts().get("boards.back", b.id()), false);
+            reread();
+        });
     }
 
     private void export(Board board) {
@@ -235,10 +230,6 @@ public final class BoardsPage extends Page {
     @Override
     public boolean key(KeyCode code, boolean control) {
         if (control) {
-            if (code == KeyCode.Z) {
-                undo();
-                return true;
-            }
             return false;
         }
         switch (code) {

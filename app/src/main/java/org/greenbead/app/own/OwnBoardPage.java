@@ -84,6 +84,8 @@ public final class OwnBoardPage extends Page {
     private Optional<RulerSteps> ruler = Optional.empty();
     private boolean marking;
     private boolean old;
+    /** As the ledger had it; empty for a new one. */
+    private Optional<Board> before = Optional.empty();
     private String id = "";
 
     /**
@@ -127,6 +129,7 @@ public final class OwnBoardPage extends Page {
 
     private void open(Board board) {
         old = true;
+        before = Optional.of(board);
         id = board.id();
         draft = Optional.of(new BoardDraft(board));
         record Found(Optional<BoardPhoto> photo, Optional<Image> image) {}
@@ -536,7 +539,15 @@ public final class OwnBoardPage extends Page {
             desk.ledger().save(board);
             photo.ifPresent(p -> new BoardPhoto(p, corners).keep(desk.ledger(), board.id()));
             return board;
-        }, done, failed -> tell(String.valueOf(failed.getMessage()), true));
+        }, kept -> {
+            before.filter(b -> !b.equals(kept)).ifPresent(b -> desk.changes().made(b.id(), b.id(),
+                    () -> desk.io(() -> {
+                        desk.ledger().save(b);
+                        return b;
+                    }, back -> {
+                    })));
+            done.accept(kept);
+        }, failed -> tell(String.valueOf(failed.getMessage()), true));
     }
 
     private void choose() {
@@ -624,17 +635,24 @@ public final class OwnBoardPage extends Page {
     }
 
     @Override
+    public boolean unstep() {
+        if (ruler.isPresent()) {
+            unruled();
+            return true;
+        }
+        if (draft.filter(BoardDraft::undo).isEmpty()) {
+            return draft.isPresent();
+        }
+        chosen = chosen.filter(c -> draft.get().board().place(c).isPresent());
+        tell(desk.texts().get("own.undone"), false);
+        show();
+        return true;
+    }
+
+    @Override
     public boolean key(KeyCode code, boolean control) {
         if (draft.isEmpty()) {
             return key(code);
-        }
-        if (control && code == KeyCode.Z) {
-            if (draft.get().undo()) {
-                chosen = chosen.filter(c -> draft.get().board().place(c).isPresent());
-                tell(desk.texts().get("undo.done"), false);
-                show();
-            }
-            return true;
         }
         double step = control ? FINE_MM : STEP_MM;
         switch (code) {

@@ -1,11 +1,9 @@
 package org.greenbead.app.picture;
 
 import java.nio.file.Path;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -67,7 +65,6 @@ public final class PicturePage extends Page {
     private final Line entry;
     private final Label said = Looks.note("said");
     private final VBox page;
-    private final Deque<Board> before = new ArrayDeque<>();
     private final Subscription watching;
     private Optional<Board> board = Optional.empty();
     private Optional<Image> image = Optional.empty();
@@ -115,7 +112,8 @@ public final class PicturePage extends Page {
         watching = model.jobProperty().subscribe(j -> reread());
     }
 
-    private void reread() {
+    @Override
+    public void reread() {
         String id = model.job().board();
         Optional<Kept> newest = model.job().records("picture").reversed().stream()
                 .filter(p -> p.text("view").equals("board_top")).findFirst();
@@ -351,7 +349,8 @@ public final class PicturePage extends Page {
     }
 
     private void keep(Board changed) {
-        before.push(board.orElseThrow());
+        Board was = board.orElseThrow();
+        desk.changes().made(was.id(), was.id(), () -> write(was));
         write(changed);
     }
 
@@ -528,11 +527,6 @@ public final class PicturePage extends Page {
     @Override
     public boolean key(KeyCode code, boolean control) {
         Texts texts = desk.texts();
-        if (control && code == KeyCode.Z && !before.isEmpty()) {
-            write(before.pop());
-            tell(texts.get("book.undone"), false);
-            return true;
-        }
         if (control && code != KeyCode.UP && code != KeyCode.DOWN && code != KeyCode.LEFT
                 && code != KeyCode.RIGHT) {
             return false;

@@ -43,6 +43,7 @@ public final class Desk implements AutoCloseable {
             .newSingleThreadExecutor(Thread.ofPlatform().daemon().name("background").factory());
     private final List<CompletableFuture<Void>> closings = new java.util.concurrent.CopyOnWriteArrayList<>();
     private final Cues cues;
+    private final Changes changes = new Changes();
     private FilePicker picker = new SystemFiles();
     private volatile Pace pace = Pace.FREE;
     private Optional<SimulatedLogger> logger = Optional.empty();
@@ -65,6 +66,11 @@ public final class Desk implements AutoCloseable {
 
     public OpenFiles files() {
         return ledger.files();
+    }
+
+    /** What can be taken back, the newest first. */
+    public Changes changes() {
+        return changes;
     }
 
     public InstantSource clock() {

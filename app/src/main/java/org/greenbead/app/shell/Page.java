@@ -45,6 +45,15 @@ public abstract class Page {
         return false;
     }
 
+    /** Takes back the last step of what is drawn here and not kept yet. @return false when there is none */
+    public boolean unstep() {
+        return false;
+    }
+
+    /** Something that this page may show was taken back elsewhere. */
+    public void reread() {
+    }
+
     /** It has left the workbench for good. */
     public void dispose() {
     }

@@ -977,20 +977,37 @@ public final class Workshop implements Navigator {
         }
     }
 
+    /** The last change, wherever it was made; of jobs only those of the one in hand, and nothing while a board is hot. */
+    private void takeBack() {
+        if (live.filter(RunPage::going).isPresent()) {
+            tell(desk.texts().get("undo.hot"));
+            return;
+        }
+        if (awaited.isEmpty() && page.filter(Page::unstep).isPresent()) {
+            return;
+        }
+        List<String> back = desk.changes().takeBack(
+                of -> !(of instanceof JobModel m) || m.job().id().equals(current));
+        if (!back.isEmpty()) {
+            page.ifPresent(Page::reread);
+        }
+        tell(back.isEmpty()
+                ? desk.texts().get("undo.nothing")
+                : desk.texts().get("undo.done", String.join(", ", back)));
+    }
+
     private boolean handle(KeyCode code, boolean control) {
         Page here = page.orElseThrow();
         if (code == KeyCode.SPACE) {
             pressPedal();
             return true;
         }
-        // A page that is about to be replaced takes no keys any more; the places still do.
-        if (awaited.isEmpty() && here.key(code, control)) {
+        if (control && code == KeyCode.Z) {
+            takeBack();
             return true;
         }
-        if (control && code == KeyCode.Z && !current.isEmpty()) {
-            if (live.filter(RunPage::going).isEmpty() && model().undo()) {
-                tell(desk.texts().get("undo.done"));
-            }
+        // A page that is about to be replaced takes no keys any more; the places still do.
+        if (awaited.isEmpty() && here.key(code, control)) {
             return true;
         }
         if (control) {

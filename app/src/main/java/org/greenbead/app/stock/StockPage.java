@@ -6,8 +6,6 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
@@ -61,7 +59,6 @@ public final class StockPage extends Page {
     private final FlowPane fields = new FlowPane(8, 6);
     private final Map<StockEntry.Field, Line> typed = new EnumMap<>(StockEntry.Field.class);
     private final VBox page;
-    private final Deque<StockItem> before = new ArrayDeque<>();
     private List<StockItem> all = List.of();
     private String part = "";
     private Ask ask = Ask.FIND;
@@ -107,6 +104,11 @@ public final class StockPage extends Page {
         backWord(texts.get("key.back"));
         noteWord(texts.get("stock.new"));
         reread(Optional.empty());
+    }
+
+    @Override
+    public void reread() {
+        reread(rows.chosen().map(StockItem::id));
     }
 
     private record Read(List<StockItem> items, String part) {}
@@ -284,7 +286,7 @@ public final class StockPage extends Page {
 
     private void done(StockItem.Act act, double amount) {
         rows.chosen().ifPresent(item -> {
-            before.push(item);
+            desk.changes().made(item.id(), item.id(), () -> keep(item));
             keep(item.with(new StockItem.Moment(desk.clock().instant(), act, amount, "",
                     desk.settings().technician().get())));
             tell(desk.texts().get("stock.noted", item.id(), desk.texts().say("stock.act." + act.word())),
@@ -312,8 +314,10 @@ public final class StockPage extends Page {
         try {
             StockUse.Taken taken = StockUse.take(m.job(), part, item, amount, desk.clock().instant(),
                     ZoneId.systemDefault(), desk.settings().technician().get());
-            m.change(taken.job(), "from stock", item.id());
-            before.clear();
+            desk.changes().together(() -> {
+                m.change(taken.job(), "from stock", item.id());
+                desk.changes().made(m, item.id(), () -> keep(item));
+            });
             keep(taken.item());
             tell(desk.texts().get("stock.used", item.id(), m.job().id()), false);
         } catch (IllegalArgumentException e) {
@@ -473,12 +477,6 @@ public final class StockPage extends Page {
 
     @Override
     public boolean key(KeyCode code, boolean control) {
-        if (control && code == KeyCode.Z) {
-            if (!before.isEmpty()) {
-                keep(before.pop());
-            }
-            return true;
-        }
         if (control) {
             return false;
         }

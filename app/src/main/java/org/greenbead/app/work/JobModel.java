@@ -1,7 +1,5 @@
 package org.greenbead.app.work;
 
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -43,7 +41,6 @@ import org.greenbead.store.Format;
 
 /** One job on the bench with the plan of its next run, rehearsed and judged. Touched on the FX thread only. */
 public final class JobModel {
-    private static final int LONGEST_UNDO = 200;
     private final Desk desk;
     private final ReadOnlyObjectWrapper<Job> job;
     private final ReadOnlyObjectWrapper<Optional<RunPlan>> plan = new ReadOnlyObjectWrapper<>(
@@ -58,7 +55,6 @@ public final class JobModel {
     private final ReadOnlyObjectWrapper<Judgement> judged = new ReadOnlyObjectWrapper<>(Judgement.NONE);
     private Optional<Around> around = Optional.empty();
     private final AtomicInteger turn = new AtomicInteger();
-    private final Deque<Job> before = new ArrayDeque<>();
     private int bookTurn;
     private boolean inHand;
 
@@ -269,16 +265,11 @@ public final class JobModel {
         replan();
     }
 
-    /** Takes the last edit back. @return false when there is none since the job was opened or heated */
-    public boolean undo() {
-        if (before.isEmpty()) {
-            return false;
-        }
-        Job earlier = accounted(before.pop());
+    private void back(Job was) {
+        Job earlier = accounted(was);
         job.set(earlier);
         save(earlier, "taken back", "");
         replan();
-        return true;
     }
 
     /** A line of history that changes nothing of the job. */
@@ -363,7 +354,7 @@ public final class JobModel {
         }
         Job changed = accounted(AfterRun.over(job(), ran, events, verdict, desk.clock().instant(),
                 desk.settings().technician().get(), simulated));
-        before.clear();
+        desk.changes().forget();
         job.set(changed);
         desk.io(() -> {
             if (verdict.targetMelted()) {
@@ -398,10 +389,8 @@ public final class JobModel {
 
     private void keep(Job other, String kind, String detail) {
         Job changed = accounted(other);
-        before.push(job());
-        if (before.size() > LONGEST_UNDO) {
-            before.removeLast();
-        }
+        Job was = job();
+        desk.changes().made(this, was.id(), () -> back(was));
         job.set(changed);
         save(changed, kind, detail);
     }
