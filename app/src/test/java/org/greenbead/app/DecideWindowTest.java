@@ -535,4 +535,92 @@ public class DecideWindowTest extends DemoWindow {
             window.open();
         }
     }
+
+    /** A press of the mouse at a place of the photo that the view shows whole. */
+    private void pressAt(double x, double y) throws Exception {
+        window.fx(() -> {
+            var view = (org.greenbead.app.look.BoardView) window.scene().lookup("#gap-view");
+            double scale = Math.min((view.getWidth() - 8) / SIDE_W, (view.getHeight() - 8) / SIDE_H);
+            double vx = (view.getWidth() - SIDE_W * scale) / 2 + x * scale;
+            double vy = (view.getHeight() - SIDE_H * scale) / 2 + y * scale;
+            var at = view.localToScene(vx, vy);
+            javafx.event.Event.fireEvent(view,
+                    new javafx.scene.input.MouseEvent(javafx.scene.input.MouseEvent.MOUSE_PRESSED, at.getX(),
+                            at.getY(), at.getX(), at.getY(), javafx.scene.input.MouseButton.PRIMARY, 1, false,
+                            false, false, false, true, false, false, true, false, true,
+                            new javafx.scene.input.PickResult(view, at.getX(), at.getY())));
+            return null;
+        });
+    }
+
+    private static final int SIDE_W = 900;
+    private static final int SIDE_H = 500;
+
+    /** Four photos of a chip's edges: the gap is read by marks, and what it comes to is kept with the photos and shuts the question whether it is even. */
+    @Test
+    public void theGapRoundAChipIsReadInPhotos() throws Exception {
+        var image = new java.awt.image.BufferedImage(SIDE_W, SIDE_H,
+                java.awt.image.BufferedImage.TYPE_INT_RGB);
+        var g = image.createGraphics();
+        g.setColor(new java.awt.Color(205, 200, 190));
+        g.fillRect(0, 0, SIDE_W, SIDE_H);
+        g.setColor(new java.awt.Color(40, 40, 44));
+        g.fillRect(100, 190, 700, 60);
+        g.setColor(new java.awt.Color(30, 90, 60));
+        g.fillRect(0, 272, SIDE_W, 80);
+        g.setColor(new java.awt.Color(170, 170, 175));
+        for (int x = 120; x < 790; x += 40) {
+            g.fillOval(x, 249, 26, 24);
+        }
+        g.dispose();
+        var file = java.nio.file.Files.createTempFile("edge", ".png");
+        javax.imageio.ImageIO.write(image, "png", file.toFile());
+        job("SB-0417");
+        window.choose(file);
+        window.press(KeyCode.V);
+        window.awaitNode("#proof-gaps");
+        window.press(KeyCode.E);
+        for (String edge : new String[]{"south", "east", "north", "west"}) {
+            window.awaitText("#gap-title", "A photo of the " + edge);
+            window.press(KeyCode.SPACE);
+            window.awaitText("#gap-title", "left end of the " + edge);
+            pressAt(100, 250);
+            window.awaitText("#gap-title", "right end");
+            pressAt(800, 250);
+            for (int x : new int[]{130, 450, 770}) {
+                window.awaitText("#gap-title", "upper end");
+                pressAt(x, 250);
+                window.awaitText("#gap-title", "lower end");
+                pressAt(x + 3, 272);
+            }
+            window.awaitText("#gap-title", "Reading 4");
+            if (edge.equals("east")) {
+                window.pressControl(KeyCode.Z);
+                window.awaitText("#gap-title", "Reading 3");
+                pressAt(770, 250);
+                window.awaitText("#gap-title", "lower end");
+                pressAt(770, 272);
+                window.awaitText("#gap-title", "Reading 4");
+                window.picture("gaps");
+            }
+            window.press(KeyCode.N);
+        }
+        window.awaitText("#gap-title", "Even all round");
+        window.picture("gaps-told");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#gap-said", "Kept");
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), java.time.InstantSource.system())) {
+            Job job = ledger.job("SB-0417");
+            Kept look = job.records("inspection").getLast();
+            double mm = look.number("gap_n_mm");
+            double side = ledger.document(org.greenbead.store.Format.BOARD, job.board(),
+                    org.greenbead.core.board.Board.class).requireChip(job.target()).sizeMm().xMm();
+            assertEquals(mm, 22.0 * side / 700, 0.01);
+            assertEquals(job.records("picture").stream().filter(r -> r.text("view").equals("edges")).count(),
+                    4);
+        } finally {
+            window.open();
+        }
+    }
 }

@@ -17,12 +17,14 @@ import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Collapse;
 import org.greenbead.core.bead.EdgeGap;
 import org.greenbead.core.bead.FieldGrid;
+import org.greenbead.core.bead.GapMap;
 import org.greenbead.core.bead.Paste;
 import org.greenbead.core.bead.PullIn;
 import org.greenbead.core.bead.Site;
 import org.greenbead.core.bead.Spread;
 import org.greenbead.core.bead.StencilDesign;
 import org.greenbead.core.bead.UnderLoad;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.inspect.MapProposal;
 import org.greenbead.core.inspect.UnclearPhotoException;
 import org.greenbead.store.BeadMapCsv;
@@ -369,14 +371,21 @@ final class BeadCommands {
         private double[] gapsMm;
         @Option(names = "--length", defaultValue = "10", description = "Length of an edge, mm.")
         private double lengthMm;
+        @Option(names = "--readings", split = ",", paramLabel = "EDGE:ALONG:MM:SD", description = "Readings all round, such as south:0.5:0.42:0.02; along from 0 at the left end seen from outside.")
+        private List<String> readings;
+        @Option(names = "--size", defaultValue = "10x10", description = "Width and depth of the chip for --readings, mm.")
+        private String size;
         @Option(names = "--diameters", split = ",", description = "Diameters of balls, mm.")
         private double[] diametersMm;
 
         @Override
         public Integer call() {
+            if (readings != null) {
+                return round();
+            }
             if (gapsMm == null && diametersMm == null || gapsMm != null && gapsMm.length != 4) {
                 throw new IllegalArgumentException(
-                        "name four --gaps, such as 0.42,0.45,0.47,0.43, or --diameters");
+                        "name four --gaps, such as 0.42,0.45,0.47,0.43, --readings, or --diameters");
             }
             if (gapsMm != null) {
                 EdgeGap gap = EdgeGap.of(gapsMm[0], gapsMm[1], gapsMm[2], gapsMm[3], lengthMm);
@@ -390,6 +399,36 @@ final class BeadCommands {
                         spread.spreadPct(), spread.volumePct());
             }
             return 0;
+        }
+
+        /** Exit code 1 when the gap is not even. */
+        private int round() {
+            Point chip = Point.size(size);
+            GapMap map = GapMap.of(readings.stream().map(Edges::reading).toList(), chip.xMm(), chip.yMm());
+            out().printf(Locale.ROOT,
+                    "mean %.3f mm, range %.3f +- %.3f mm, tilt %.3f degrees, lowest %s, off a plane %.3f mm%n",
+                    map.gap().meanMm(), map.gap().rangeMm(), 2 * map.rangeSdMm(), map.tiltDeg(),
+                    map.lowest().name().toLowerCase(Locale.ROOT), map.restMm());
+            map.bowMm().entrySet().stream().sorted(java.util.Map.Entry.comparingByKey())
+                    .forEach(b -> out().printf(Locale.ROOT, "bow of the %s edge %.3f mm%n",
+                            b.getKey().name().toLowerCase(Locale.ROOT), b.getValue()));
+            out().println(
+                    shared().words().say("gap.verdict." + map.verdict().name().toLowerCase(Locale.ROOT)));
+            return map.verdict() == GapMap.Verdict.UNEVEN ? 1 : 0;
+        }
+
+        private static GapMap.Reading reading(String text) {
+            String[] part = text.strip().split(":");
+            try {
+                return new GapMap.Reading(GapMap.Edge.valueOf(part[0].toUpperCase(Locale.ROOT)),
+                        Double.parseDouble(part[1]), Double.parseDouble(part[2]),
+                        Double.parseDouble(part[3]));
+            } catch (NumberFormatException | ArrayIndexOutOfBoundsException e) {
+                throw new IllegalArgumentException(
+                        "\"" + text
+                                + "\" is no reading; write edge, place, gap and its standard deviation, such as south:0.5:0.42:0.02",
+                        e);
+            }
         }
     }
 }

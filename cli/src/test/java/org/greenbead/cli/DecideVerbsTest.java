@@ -272,4 +272,19 @@ public class DecideVerbsTest {
         assertFalse(Files.exists(folder.resolve("no.pdf")));
         data = "data";
     }
+
+    /** Readings all round, as a page of the window takes them from photos. */
+    @Test
+    public void gapsAllRoundAreJudged() {
+        String even = "south:0.1:0.41:0.01,south:0.5:0.42:0.01,south:0.9:0.41:0.01,east:0.1:0.41:0.01,east:0.9:0.42:0.01,north:0.1:0.40:0.01,north:0.9:0.41:0.01,west:0.1:0.42:0.01,west:0.9:0.41:0.01";
+        assertEquals(run("edges", "--size", "15x12", "--readings", even), 0, printed);
+        assertTrue(printed.contains("Even all round") && printed.contains("bow of the south edge 0.010 mm"),
+                printed);
+        assertEquals(run("edges", "--size", "15x12", "--readings",
+                even.replace("north:0.1:0.40", "north:0.1:0.15").replace("north:0.9:0.41", "north:0.9:0.14")),
+                1);
+        assertTrue(printed.contains("lowest north") && printed.contains("Not even"), printed);
+        assertEquals(run("edges", "--readings", "south:0.5"), 2, printed);
+        assertEquals(run("edges", "--readings", "south:0.5:0.4:0.01"), 2, printed);
+    }
 }

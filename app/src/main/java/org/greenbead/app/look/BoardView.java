@@ -151,6 +151,11 @@ public final class BoardView extends Region {
         return overPhoto() ? image.get().getHeight() : board.sizeMm().yMm();
     }
 
+    /** Pixels of the photo under one of the window's: nothing smaller can be pointed at. */
+    public double photoPxPerPoint() {
+        return 1 / scale();
+    }
+
     private double scale() {
         return Math.min((getWidth() - 8) / wide(), (getHeight() - 8) / high());
     }

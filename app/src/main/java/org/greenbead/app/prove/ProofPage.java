@@ -82,7 +82,12 @@ public final class ProofPage extends Page {
         codes.setId("proof-codes");
         codes.setMinWidth(Region.USE_PREF_SIZE);
         codes.setOnAction(press -> go.codes());
-        var foot = new HBox(12, rails, pads, codes, Looks.label(texts.get("proof.keys"), "muted", "small"));
+        Button gaps = Looks.as(new Button(texts.get("proof.gaps")), "act", "small");
+        gaps.setId("proof-gaps");
+        gaps.setMinWidth(Region.USE_PREF_SIZE);
+        gaps.setOnAction(press -> go.gaps());
+        var foot = new HBox(12, rails, pads, codes, gaps,
+                Looks.label(texts.get("proof.keys"), "muted", "small"));
         foot.setAlignment(Pos.CENTER_LEFT);
         page = Looks.as(new VBox(head, columns(texts), list, foot), "page");
         backWord(texts.get("book.back"));
@@ -275,6 +280,10 @@ public final class ProofPage extends Page {
         }
         if (!control && code == KeyCode.W) {
             go.pads();
+            return true;
+        }
+        if (!control && code == KeyCode.E) {
+            go.gaps();
             return true;
         }
         if (!control && code == KeyCode.L) {

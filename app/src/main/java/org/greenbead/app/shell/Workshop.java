@@ -42,6 +42,7 @@ import org.greenbead.app.picture.PicturePage;
 import org.greenbead.app.prove.CodePage;
 import org.greenbead.app.prove.CoursePage;
 import org.greenbead.app.prove.CurvePage;
+import org.greenbead.app.prove.GapPage;
 import org.greenbead.app.prove.PadPage;
 import org.greenbead.app.prove.ProofPage;
 import org.greenbead.app.prove.RailPage;
@@ -772,6 +773,13 @@ public final class Workshop implements Navigator {
     public void pads() {
         if (!current.isEmpty()) {
             show(new PadPage(desk, model(), this), "", Optional.empty());
+        }
+    }
+
+    @Override
+    public void gaps() {
+        if (!current.isEmpty()) {
+            show(new GapPage(desk, model(), this), "", Optional.empty());
         }
     }
 

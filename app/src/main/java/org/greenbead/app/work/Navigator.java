@@ -109,6 +109,9 @@ public interface Navigator {
     /** Damaged pads, one after the other. */
     void pads();
 
+    /** The gap round the seated chip, read in photos. */
+    void gaps();
+
     /** What its lamp blinks. */
     void codes();
 

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.greenbead.core.bead.EdgeGap;
 import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
@@ -482,7 +483,7 @@ final class Counted {
             double[] gaps = List.of("gap_n_mm", "gap_e_mm", "gap_s_mm", "gap_w_mm").stream()
                     .mapToDouble(look::number).filter(Double::isFinite).toArray();
             String verdict = look.text("disposition").isEmpty() ? "open" : "fixed";
-            if (gaps.length == 4 && uneven(gaps)) {
+            if (gaps.length == 4 && !EdgeGap.even(gaps)) {
                 int at = tree.item("findings", "kind", "gap");
                 tree.put("findings", at, "kind", "gap");
                 tree.put("findings", at, "severity", "fail");
@@ -496,14 +497,6 @@ final class Counted {
                 tree.put("findings", at, "disposition", verdict);
             }
         }
-    }
-
-    /** A gap that differs by more than a quarter of its mean from one edge to another; judgement. */
-    private static boolean uneven(double[] gaps) {
-        double least = java.util.Arrays.stream(gaps).min().orElseThrow();
-        double most = java.util.Arrays.stream(gaps).max().orElseThrow();
-        double mean = java.util.Arrays.stream(gaps).average().orElseThrow();
-        return most - least > mean / 4;
     }
 
     /** Small parts that came off: what is off the board, how often a value was read. */

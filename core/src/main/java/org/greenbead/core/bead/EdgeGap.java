@@ -9,6 +9,15 @@ import org.greenbead.core.quantity.Check;
  * @param tiltDeg  {@code atan(range / length)}
  */
 public record EdgeGap(double meanMm, double rangeMm, double tiltDeg) {
+    /** Edges may differ by so much of their mean (practice of the trade). */
+    static final double EVEN_PART = 0.25;
+
+    /** Whether gaps differ by no more than a quarter of their mean. */
+    public static boolean even(double... gapsMm) {
+        var all = java.util.Arrays.stream(gapsMm).summaryStatistics();
+        return all.getMax() - all.getMin() <= all.getAverage() * EVEN_PART;
+    }
+
     public static EdgeGap of(double northMm, double eastMm, double southMm, double westMm, double lengthMm) {
         double[] gaps = {northMm, eastMm, southMm, westMm};
         for (double gap : gaps) {
