@@ -579,7 +579,7 @@ public class DecideWindowTest extends DemoWindow {
         window.choose(file);
         window.press(KeyCode.V);
         window.awaitNode("#proof-gaps");
-        window.press(KeyCode.E);
+        window.press(KeyCode.A);
         for (String edge : new String[]{"south", "east", "north", "west"}) {
             window.awaitText("#gap-title", "A photo of the " + edge);
             window.press(KeyCode.SPACE);

@@ -86,9 +86,8 @@ public final class ProofPage extends Page {
         gaps.setId("proof-gaps");
         gaps.setMinWidth(Region.USE_PREF_SIZE);
         gaps.setOnAction(press -> go.gaps());
-        var foot = new HBox(12, rails, pads, codes, gaps,
+        var foot = new VBox(5, new HBox(10, rails, pads, codes, gaps),
                 Looks.label(texts.get("proof.keys"), "muted", "small"));
-        foot.setAlignment(Pos.CENTER_LEFT);
         page = Looks.as(new VBox(head, columns(texts), list, foot), "page");
         backWord(texts.get("book.back"));
         watching = Subscription.combine(model.jobProperty().subscribe(j -> show()),
@@ -282,7 +281,7 @@ public final class ProofPage extends Page {
             go.pads();
             return true;
         }
-        if (!control && code == KeyCode.E) {
+        if (!control && code == KeyCode.A) {
             go.gaps();
             return true;
         }
