@@ -114,6 +114,11 @@ final class BenchWindow {
         app.desk().orElseThrow().pace(held);
     }
 
+    /** Simulated time goes on by itself again. */
+    void freeTime() {
+        app.desk().orElseThrow().pace(org.greenbead.app.shell.Pace.FREE);
+    }
+
     /** Lets a simulated run go on by so much, and waits until the page shows it: however slow the machine is, the hand is never later than this. */
     void letPass(double seconds) throws TimeoutException {
         long before = held.asked.get();

@@ -7,7 +7,6 @@ import static org.testng.Assert.assertTrue;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
-import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.run.Verdict;
@@ -35,6 +34,9 @@ public class ByEyeWindowTest {
         window.awaitNode("#remedy-CELL_CONNECTED");
     }
 
+    private static final int MOST_STEPS = 600;
+    private static final double STEP_S = 2;
+
     @AfterMethod(alwaysRun = true)
     public void close() throws Exception {
         window.close();
@@ -52,17 +54,22 @@ public class ByEyeWindowTest {
         assertTrue(window.text("#tile-board-top-foot").startsWith("no probe"),
                 window.text("#tile-board-top-foot"));
         window.picture("byeye-soak");
-        window.await("the sights to press", () -> {
-            if (window.scene().lookup("#remedy-HEATER_LAG") instanceof Button remedy) {
-                remedy.fire();
+        // From here on by steps: at sixty times a busy machine may be asked for the next sight before anybody looked.
+        window.holdTime();
+        for (int i = 0; i < MOST_STEPS && !window.text("#pedal-word").contains("The flux shimmers"); i++) {
+            if (window.shows("#remedy-HEATER_LAG")) {
+                window.click("#remedy-HEATER_LAG");
             }
-            return window.scene().lookup("#sights") != null && window.scene().lookup("#sights").isVisible();
-        });
+            window.letPass(STEP_S);
+        }
         window.awaitText("#pedal-word", "The flux shimmers");
+        assertTrue(window.shows("#sights"), "the sights to press");
         window.awaitText("#pedal-so", "brings the joint from");
         window.picture("byeye-flux");
         window.press(KeyCode.DIGIT6);
+        window.letPass(1);
         window.awaitText("#run-said", "The flux shimmers: noted");
+        window.freeTime();
         window.awaitText("#pedal-word", "A corner shines");
         window.awaitText("#sight", "shin");
         window.picture("byeye-corner");

@@ -53,6 +53,7 @@ public final class GapPage extends Leaf {
     private Px cross = new Px(0, 0);
     private int at;
     private boolean fine;
+    private boolean kept;
 
     public GapPage(Desk desk, JobModel model, Navigator go) {
         super(go::proofs, desk.texts().get("rail.back"));
@@ -201,6 +202,10 @@ public final class GapPage extends Leaf {
     /** The last mark is taken back. */
     @Override
     public boolean unstep() {
+        if (kept) {
+            // What is kept is taken back like any other change.
+            return false;
+        }
         if (upper.isPresent()) {
             upper = Optional.empty();
         } else if (here() > 0 && at < ROUND.size()) {
@@ -237,6 +242,7 @@ public final class GapPage extends Leaf {
 
     private void take(Path file) {
         if (chip.isEmpty() || at >= ROUND.size()) {
+            tell(desk.texts().get(kept ? "gap.kept" : "gap.over.so"), false);
             return;
         }
         record Taken(String name, Image image) {}
@@ -276,6 +282,7 @@ public final class GapPage extends Leaf {
             });
             model.note(changed);
         });
+        kept = true;
         tell(desk.texts().get("gap.kept"), false);
         pedal(new Pedal(desk.texts().get("rail.back"), "", true, this::back));
     }

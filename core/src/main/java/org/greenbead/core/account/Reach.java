@@ -12,6 +12,10 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Mark;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.book.BookRule;
 import org.greenbead.core.book.Facts;
@@ -130,6 +134,20 @@ public final class Reach {
                 plan.bench(), recipe)), Optional.empty()));
     }
 
+    /** The board with what can be drawn on it. */
+    private static Board drawn(RunPlan plan) {
+        Board board = plan.board();
+        Chip target = plan.target();
+        return board
+                .put(new Mark(board.freeName("SH"), Mark.Kind.SHIELD, target.side(), target.centreMm(),
+                        target.sizeMm(), Optional.empty()))
+                .put(new Mark(board.freeName("S"), Mark.Kind.SCREW, target.side(), target.centreMm(),
+                        new Point(3, 3), Optional.empty()))
+                .put(new Mark(board.freeName("ZX"), Mark.Kind.HANDS_OFF, target.side(),
+                        new Point(board.sizeMm().xMm() / 2, board.sizeMm().yMm() / 2), board.sizeMm(),
+                        Optional.empty()));
+    }
+
     /** Every record with all its fields, once with each word that a field allows. */
     private void records(Job bare, RunPlan plan) {
         for (RecordType type : RecordTypes.shipped().all()) {
@@ -139,6 +157,7 @@ public final class Reach {
                 from(JobFacts.known(noted, Optional.of(plan), Optional.empty()));
             }
         }
+        from(JobFacts.known(bare, Optional.of(plan.with(drawn(plan))), Optional.empty()));
         Job heatedSince = bare
                 .with(new Kept("tested-1", "tested", Instant.EPOCH, "",
                         Map.of("what", "it", "result", "pass")))
