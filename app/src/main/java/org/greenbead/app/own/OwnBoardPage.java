@@ -54,8 +54,6 @@ public final class OwnBoardPage extends Page {
     /** Heads of the screws and holes that boards of this size mostly have; measured ones are written over it. */
     private static final double SCREW_MM = 4;
     private static final double HOLE_MM = 3;
-    /** Opposite edges of a board in a photo differ by more: it was not taken from straight above. */
-    private static final double SLANTED = 0.02;
     private static final String KIND = "moulded";
     private static final String BUILD = "general";
     private static final List<String> CORNERS = List.of("lower_left", "lower_right", "upper_right",
@@ -278,11 +276,11 @@ public final class OwnBoardPage extends Page {
             draft = Optional.of(made);
             ruler = Optional.empty();
             cross = new Point(outline.sizeMm().xMm() / 2, outline.sizeMm().yMm() / 2);
-            tell(desk.texts().get(outline.slant() > SLANTED ? "own.ruler.slanted" : "own.ruler.done",
+            tell(desk.texts().get(outline.slanted() ? "own.ruler.slanted" : "own.ruler.done",
                     desk.texts().words().show(new Quantity.Millimetres(outline.sizeMm().xMm())),
                     desk.texts().words().show(new Quantity.Millimetres(outline.sizeMm().yMm())),
                     desk.texts().words().show(new Quantity.Percent(100 * outline.slant()))),
-                    outline.slant() > SLANTED);
+                    outline.slanted());
             page.requestFocus();
         } catch (IllegalArgumentException e) {
             tell(e.getMessage(), true);

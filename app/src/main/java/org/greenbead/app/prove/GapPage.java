@@ -32,7 +32,6 @@ import org.greenbead.store.Format;
 public final class GapPage extends Leaf {
     private static final List<GapMap.Edge> ROUND = List.of(GapMap.Edge.SOUTH, GapMap.Edge.EAST,
             GapMap.Edge.NORTH, GapMap.Edge.WEST);
-    private static final int ENOUGH = 3;
     private static final double STEP_PX = 4;
     private static final double FINE_PX = 0.5;
     private final Desk desk;
@@ -145,23 +144,19 @@ public final class GapPage extends Leaf {
             title.setText(what);
             says.setText(texts.get(ends.size() < 2 ? "gap.ends.so" : "gap.pair.so"));
             pedal(new Pedal(what, texts.get("gap.mark.so"), true, () -> mark(cross)));
-            noteWord(here() >= ENOUGH ? texts.get("gap.next") : "");
+            noteWord(here() >= GapMap.ENOUGH ? texts.get("gap.next") : "");
         }
     }
 
     private String told(GapMap map) {
         Texts texts = desk.texts();
-        double known = 2 * map.rangeSdMm();
         Chip c = chip.orElseThrow();
-        double rise = Math.tan(Math.toRadians(map.tiltDeg())) * Math.max(c.sizeMm().xMm(), c.sizeMm().yMm());
-        String leans = rise < known
-                ? texts.get("gap.flat")
-                : texts.get("gap.leans", two(map.tiltDeg()), name(map.lowest()));
-        String bow = map.bowMm().entrySet().stream()
-                .max(java.util.Comparator.comparingDouble(b -> Math.abs(b.getValue())))
-                .filter(b -> Math.abs(b.getValue()) > known)
-                .map(b -> texts.get("gap.bow", name(b.getKey()), two(b.getValue()))).orElse("");
-        return texts.get("gap.told", two(map.gap().meanMm()), two(map.gap().rangeMm()), two(known)) + " "
+        String leans = map.leans(Math.max(c.sizeMm().xMm(), c.sizeMm().yMm()))
+                ? texts.get("gap.leans", two(map.tiltDeg()), name(map.lowest()))
+                : texts.get("gap.flat");
+        String bow = map.bowed().map(e -> texts.get("gap.bow", name(e), two(map.bowMm().get(e)))).orElse("");
+        return texts.get("gap.told", two(map.gap().meanMm()), two(map.gap().rangeMm()),
+                two(2 * map.rangeSdMm())) + " "
                 + leans + " " + bow;
     }
 
@@ -225,7 +220,7 @@ public final class GapPage extends Leaf {
 
     @Override
     public void note() {
-        if (chip.isPresent() && at < ROUND.size() && here() >= ENOUGH) {
+        if (chip.isPresent() && at < ROUND.size() && here() >= GapMap.ENOUGH) {
             at++;
             ends.clear();
             upper = Optional.empty();

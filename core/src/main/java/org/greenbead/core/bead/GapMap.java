@@ -25,6 +25,8 @@ import org.hipparchus.linear.RealMatrix;
  */
 public record GapMap(EdgeGap gap, Map<Edge, Double> meanMm, double tiltDeg, Edge lowest,
         Map<Edge, Double> bowMm, double restMm, double rangeSdMm) {
+    /** So many readings of an edge tell its bow, too. */
+    public static final int ENOUGH = 3;
     private static final int LEAST_EACH = 2;
 
     /** An edge, called as on the board; it is looked at from outside. */
@@ -145,7 +147,7 @@ public record GapMap(EdgeGap gap, Map<Edge, Double> meanMm, double tiltDeg, Edge
     }
 
     private static Optional<Double> bow(List<Reading> its) {
-        if (its.size() < 3) {
+        if (its.size() < ENOUGH) {
             return Optional.empty();
         }
         Reading first = its.getFirst();
@@ -156,6 +158,18 @@ public record GapMap(EdgeGap gap, Map<Edge, Double> meanMm, double tiltDeg, Edge
                 .orElseThrow();
         double t = (middle.along() - first.along()) / (last.along() - first.along());
         return Optional.of(middle.mm() - first.mm() - t * (last.mm() - first.mm()));
+    }
+
+    /** From one end of such a length to the other the plane rises by more than two standard errors. */
+    public boolean leans(double lengthMm) {
+        return Math.tan(Math.toRadians(tiltDeg)) * lengthMm > 2 * rangeSdMm;
+    }
+
+    /** The edge that bows most, where that is more than two standard errors. */
+    public Optional<Edge> bowed() {
+        return bowMm.keySet().stream()
+                .max(java.util.Comparator.comparingDouble(e -> Math.abs(bowMm.get(e))))
+                .filter(e -> Math.abs(bowMm.get(e)) > 2 * rangeSdMm);
     }
 
     /** By the range of the four means: surely within a quarter of their mean, surely over it, or nearer to it than two standard errors. */

@@ -12,12 +12,18 @@ import org.greenbead.core.quantity.Check;
  */
 public record Ruled(double pxPerMm) {
     private static final double LEAST_PX = 20;
+    /** Opposite edges differ by more: the photo was not taken from straight above. Judgement: what a ruler is read to on a small board. */
+    private static final double SLANTED = 0.02;
 
     /**
      * @param sizeMm of the board, to a tenth of a millimetre
      * @param slant  by which part opposite edges differ; so far, or more, may sizes be off
      */
-    public record Outline(List<Px> corners, Point sizeMm, double slant) {}
+    public record Outline(List<Px> corners, Point sizeMm, double slant) {
+        public boolean slanted() {
+            return slant > SLANTED;
+        }
+    }
 
     public Ruled {
         Check.within("scale of the photo", pxPerMm, 0.2, 1000, "px/mm");

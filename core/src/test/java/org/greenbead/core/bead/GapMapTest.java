@@ -69,6 +69,15 @@ public class GapMapTest {
                 WIDE, DEEP);
         assertEquals(map.bowMm().get(Edge.SOUTH), 0.06 * 0.9 * 0.9, 1e-3);
         assertEquals(map.bowMm().get(Edge.EAST), 0, 1e-6);
+        assertTrue(map.bowed().isEmpty(), "0.05 mm is within what a hand scatters at 40 px/mm");
+        GapMap bent = GapMap.of(
+                seen((x, y) -> 0.4 + (y < -5.9 ? 0.15 * (1 - 4 * x * x / (WIDE * WIDE)) : 0), 40, 0,
+                        new Random(5)),
+                WIDE, DEEP);
+        assertEquals(bent.bowed(), java.util.Optional.of(Edge.SOUTH));
+        GapMap flat = GapMap.of(seen((x, y) -> 0.4 + 0.001 * x, 40, 0, new Random(5)), WIDE, DEEP);
+        assertTrue(flat.bowed().isEmpty() && !flat.leans(WIDE), "within the error of the marks");
+        assertTrue(GapMap.of(seen((x, y) -> 0.4 + 0.01 * x, 40, 0, new Random(5)), WIDE, DEEP).leans(WIDE));
     }
 
     /** With a hand that is off by a pixel: what is said is true, or it is said that these photos do not tell. */
