@@ -38,10 +38,13 @@ final class BenchCommand implements Runnable {
         void told(Bench bench) {
             long counted = bench.calibrations().stream().filter(c -> c.counted()).count();
             say(String.format(Locale.ROOT,
-                    "%s  %s: %s %.0f x %.0f mm up to %.0f °C, air up to %.0f °C and %.0f L/min, nozzles %s mm, %d thermocouples, %s",
-                    bench.id(), bench.title(), bench.heater().name(), bench.heater().sizeMm().xMm(),
-                    bench.heater().sizeMm().yMm(), bench.heater().maxC(), bench.air().maxC(),
-                    bench.air().maxLpm(),
+                    "%s  %s: %s, air up to %.0f °C and %.0f L/min, nozzles %s mm, %d thermocouples, %s",
+                    bench.id(), bench.title(),
+                    bench.heater()
+                            .map(h -> String.format(Locale.ROOT, "%s %.0f x %.0f mm up to %.0f °C", h.name(),
+                                    h.sizeMm().xMm(), h.sizeMm().yMm(), h.maxC()))
+                            .orElse("no heater"),
+                    bench.air().maxC(), bench.air().maxLpm(),
                     String.join(" ",
                             bench.air().nozzlesMm().stream()
                                     .map(n -> String.format(Locale.ROOT, "%.0f", n)).toList()),
@@ -65,7 +68,7 @@ final class BenchCommand implements Runnable {
     static final class New extends OnBenches {
         @Parameters(paramLabel = "ID")
         private String id;
-        @Option(names = "--kind", defaultValue = "open_small", description = "open_small, open_large, infrared or hot_plate (default ${DEFAULT-VALUE}).")
+        @Option(names = "--kind", defaultValue = "open_small", description = "open_small, open_large, infrared, hot_plate or air_alone (default ${DEFAULT-VALUE}).")
         private String kind;
         @Option(names = "--title", description = "How it is called.")
         private Optional<String> title;
@@ -87,6 +90,8 @@ final class BenchCommand implements Runnable {
         private Optional<String> title;
         @Option(names = "--room", description = "Room, °C.")
         private Optional<Double> room;
+        @Option(names = "--heater", description = "Another kind of heater: none, open_small, open_large, infrared or hot_plate. What runs have told of the bench is then gone.")
+        private Optional<String> heater;
         @Option(names = "--heater-size", description = "Hot face, mm: 120x100.")
         private Optional<String> heaterSize;
         @Option(names = "--heater-gap", description = "From hot face to board, mm.")
@@ -103,17 +108,25 @@ final class BenchCommand implements Runnable {
         @Override
         void work(Ledger ledger) throws Exception {
             Bench b = bench(ledger, id);
-            BottomHeater h = b.heater();
+            Optional<BottomHeater> from = heater.isEmpty()
+                    ? b.heater()
+                    : heater.get().equals("none")
+                            ? Optional.empty()
+                            : BenchKind.require(heater.get()).heater();
+            if (from.isEmpty() && (heaterSize.isPresent() || gap.isPresent() || heaterMax.isPresent())) {
+                throw new IllegalArgumentException("bench " + id
+                        + " has no heater whose size, gap or highest setting could be set; give it one with --heater open_small, open_large, infrared or hot_plate");
+            }
+            Point size = heaterSize.isPresent() ? Point.size(heaterSize.get()) : null;
+            Optional<BottomHeater> heated = from.map(h -> new BottomHeater(h.name(), h.contact(),
+                    size == null ? h.sizeMm() : size, gap.orElse(h.gapMm()), h.emissivity(), h.gapHWPerM2K(),
+                    h.tauHeatS(), h.tauCoolS(), heaterMax.orElse(h.maxC()), h.multiplier()));
             AirStation a = b.air();
-            Bench changed = new Bench(b.id(), title.orElse(b.title()), room.orElse(b.ambientC()),
-                    new BottomHeater(h.name(), h.contact(),
-                            heaterSize.isPresent() ? Point.size(heaterSize.get()) : h.sizeMm(),
-                            gap.orElse(h.gapMm()), h.emissivity(), h.gapHWPerM2K(), h.tauHeatS(),
-                            h.tauCoolS(), heaterMax.orElse(h.maxC()), h.multiplier()),
+            Bench changed = new Bench(b.id(), title.orElse(b.title()), room.orElse(b.ambientC()), heated,
                     new AirStation(a.name(), nozzles == null ? a.nozzlesMm() : nozzles,
                             airMax.orElse(a.maxC()), flowMax.orElse(a.maxLpm()), a.lossWPerK(), a.tauS(),
                             a.multiplier(), a.dial()),
-                    b.probes(), b.calibrations());
+                    b.probes(), heater.isPresent() ? List.of() : b.calibrations());
             ledger.save(changed);
             told(changed);
         }
@@ -150,7 +163,7 @@ final class BenchCommand implements Runnable {
         void work(Ledger ledger) throws Exception {
             fresh(ledger, Format.BENCH, copy);
             Bench b = bench(ledger, id);
-            Bench made = new Bench(copy, b.title(), b.ambientC(), b.heater(), b.air(), b.probes());
+            Bench made = new Bench(copy, b.title(), b.ambientC(), b.heater(), b.air(), b.probes(), List.of());
             ledger.save(made);
             told(made);
         }

@@ -134,7 +134,7 @@ final class CalibrateCommand implements Callable<Integer> {
                     "--witness needs --plan: the plan whose board and bench the dots were on");
         }
         Witness seen = shared.files().read(witness, Format.WITNESS, Witness.class);
-        RunPlan plan = shared.files().read(planFile, Format.PLAN, RunPlan.class);
+        RunPlan plan = new JobOnDisk(shared).plan(planFile);
         PrintWriter out = spec.commandLine().getOut();
         WitnessFit.Learned learned;
         try {

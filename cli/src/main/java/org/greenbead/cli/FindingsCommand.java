@@ -11,7 +11,6 @@ import org.greenbead.core.quantity.Words;
 import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
-import org.greenbead.store.Format;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -25,12 +24,12 @@ final class FindingsCommand implements Callable<Integer> {
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(paramLabel = "PLAN", description = "A plan (greenbead/plan/1).")
+    @Parameters(paramLabel = "PLAN", description = "A plan (greenbead/plan/1), or the number of a job in the ledger: its next heat of the board.")
     private Path file;
 
     @Override
     public Integer call() throws Exception {
-        RunPlan plan = shared.files().read(file, Format.PLAN, RunPlan.class);
+        RunPlan plan = new JobOnDisk(shared).plan(file);
         List<Finding> findings = PlanRules.look(plan,
                 Optional.of(Rehearsal.of(plan, Thread.currentThread()::isInterrupted)));
         Words words = shared.words();

@@ -73,6 +73,29 @@ final class JobOnDisk {
         }
     }
 
+    /** A plan file, or the next heat of the board of a job in the ledger, by its number. */
+    RunPlan plan(Path named) throws BadFileException, LedgerException {
+        Optional<RunPlan> ofJob = nextHeat(named);
+        return ofJob.isPresent() ? ofJob.get() : shared.files().read(named, Format.PLAN, RunPlan.class);
+    }
+
+    /** The next heat of the board of a job in the ledger; empty where a file has that name or no job. */
+    Optional<RunPlan> nextHeat(Path number) throws BadFileException, LedgerException {
+        if (Files.exists(number) || number.getNameCount() != 1) {
+            return Optional.empty();
+        }
+        Optional<Ledger> there = ledger();
+        if (there.isEmpty()) {
+            return Optional.empty();
+        }
+        try (Ledger ledger = there.get()) {
+            String id = number.toString();
+            return ledger.jobIds().contains(id)
+                    ? Optional.of(ledger.onBoard(ledger.job(id)))
+                    : Optional.empty();
+        }
+    }
+
     /** The ledger of the data folder; none is made where there is none. */
     Optional<Ledger> ledger() throws LedgerException {
         return Files.exists(shared.data().resolve("ledger.db"))

@@ -9,8 +9,6 @@ import org.greenbead.core.calibrate.EyeTrial;
 import org.greenbead.core.run.Adversity;
 import org.greenbead.core.run.ObserverTrial;
 import org.greenbead.core.run.RunPlan;
-import org.greenbead.store.Format;
-import org.greenbead.store.OpenFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -25,7 +23,7 @@ final class ObserveCommand implements Callable<Integer> {
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(paramLabel = "PLAN", description = "A plan (greenbead/plan/1).")
+    @Parameters(paramLabel = "PLAN", description = "A plan (greenbead/plan/1), or the number of a job in the ledger: its next heat of the board.")
     private Path file;
     @Option(names = "--runs", defaultValue = "20", description = "Number of benches (default ${DEFAULT-VALUE}).")
     private int runs;
@@ -38,9 +36,7 @@ final class ObserveCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        RunPlan plan = shared.files().parse(OpenFiles.text(file), String.valueOf(file.getFileName()),
-                Format.PLAN,
-                RunPlan.class);
+        RunPlan plan = new JobOnDisk(shared).plan(file);
         List<Adversity> kinds = kind.equalsIgnoreCase("all")
                 ? List.of(Adversity.values())
                 : List.of(kind(kind));

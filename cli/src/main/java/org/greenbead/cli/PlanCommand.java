@@ -22,7 +22,6 @@ import org.greenbead.core.run.BallForming;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
-import org.greenbead.store.OpenFiles;
 import org.greenbead.store.SafeFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -38,7 +37,7 @@ final class PlanCommand implements Callable<Integer> {
     private Shared shared;
     @Spec
     private CommandSpec spec;
-    @Parameters(paramLabel = "PLAN", description = "A plan (greenbead/plan/1).")
+    @Parameters(paramLabel = "PLAN", description = "A plan (greenbead/plan/1), or the number of a job in the ledger: its next heat of the board.")
     private Path file;
     @Option(names = "--school", paramLabel = "SCHOOL", description = "air_alone, heater_and_air or plate (default: all that the bench can do).")
     private String school;
@@ -60,7 +59,7 @@ final class PlanCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         String name = String.valueOf(file.getFileName());
-        RunPlan plan = aimed(shared.files().parse(OpenFiles.text(file), name, Format.PLAN, RunPlan.class));
+        RunPlan plan = aimed(new JobOnDisk(shared).plan(file));
         var planner = new Planner(plan, plan.knowledge(), Planner.Effort.USUAL);
         PrintWriter out = spec.commandLine().getOut();
         var answers = new ArrayList<Answer>();

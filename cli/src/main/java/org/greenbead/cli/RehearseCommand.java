@@ -3,7 +3,6 @@ package org.greenbead.cli;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,7 +26,6 @@ import org.greenbead.core.thermal.Resolution;
 import org.greenbead.core.thermal.SheetModel;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
-import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
 import org.greenbead.store.RehearsalFile;
 import org.greenbead.store.SafeFiles;
@@ -57,15 +55,9 @@ final class RehearseCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        if (!Files.exists(file) && file.getNameCount() == 1) {
-            Optional<Ledger> there = new JobOnDisk(shared).ledger();
-            if (there.isPresent()) {
-                try (Ledger ledger = there.get()) {
-                    if (ledger.jobIds().contains(file.toString())) {
-                        return plan(ledger.onBoard(ledger.job(file.toString())));
-                    }
-                }
-            }
+        Optional<RunPlan> ofJob = new JobOnDisk(shared).nextHeat(file);
+        if (ofJob.isPresent()) {
+            return plan(ofJob.get());
         }
         String text = OpenFiles.text(file);
         String name = String.valueOf(file.getFileName());

@@ -49,7 +49,7 @@ final class RunCommand implements Callable<Integer> {
     private CommandSpec spec;
     @Option(names = "--simulated", required = true, description = "Use the simulated bench. A real run needs the window, where a person is.")
     private boolean simulated;
-    @Option(names = "--plan", paramLabel = "FILE", description = "A plan (greenbead/plan/1). Default: the lift of job SB-0417 of Skerry Bench, prepared.")
+    @Option(names = "--plan", paramLabel = "FILE", description = "A plan (greenbead/plan/1), or the number of a job in the ledger: its next heat of the board. Default: the lift of job SB-0417 of Skerry Bench, prepared.")
     private Path file;
     @Option(names = "--speed", paramLabel = "N", defaultValue = "60", description = "Times faster than real time, 1 to 1000 (default ${DEFAULT-VALUE}).")
     private double speed;
@@ -86,7 +86,7 @@ final class RunCommand implements Callable<Integer> {
             throw new IllegalArgumentException("speed is " + speed + "; allowed is 1 to 1000");
         }
         RunPlan plan = file != null
-                ? shared.files().read(file, Format.PLAN, RunPlan.class)
+                ? new JobOnDisk(shared).plan(file)
                 : prepared(shared.world().plan("SB-0417", "lift_run"));
         openProbes.forEach(fault -> known(fault, plan));
         if (log != null) {

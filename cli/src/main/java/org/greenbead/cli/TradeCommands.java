@@ -75,14 +75,14 @@ final class TradeCommands {
     /** The plan at a glance. */
     @Command(name = "overview", mixinStandardHelpOptions = true, description = "Says what the plan of a job comes to: lowest solidus, mix, alloys, moisture, lift side, nozzle, kit.")
     static final class PlanOverview extends Verb {
-        @Parameters(paramLabel = "PLAN", description = "A plan file (greenbead/plan/1).")
+        @Parameters(paramLabel = "PLAN", description = "A plan file (greenbead/plan/1), or the number of a job in the ledger: its next heat of the board.")
         private Path file;
         @Option(names = "--json", paramLabel = "OUT", description = "Write it as JSON.")
         private Path json;
 
         @Override
         public Integer call() throws Exception {
-            RunPlan plan = shared().files().read(file, Format.PLAN, RunPlan.class);
+            RunPlan plan = new JobOnDisk(shared()).plan(file);
             Overview o = Overview.of(plan.job(), plan);
             out().printf(Locale.ROOT, "lowest solidus on the board  %s, %s%n",
                     words().show(new Quantity.TempC(o.ceiling().lowestC())), o.ceiling().site());

@@ -157,8 +157,28 @@ public class OwnWorldTest extends InFolder {
         var read = new OpenFiles().parse(out, "shown", Format.BENCH, org.greenbead.core.bench.Bench.class);
         assertEquals(read.ambientC(), 19, 1e-12);
         assertEquals(read.air().nozzlesMm(), List.of(5.0, 9.0));
-        assertTrue(read.heater().contact());
+        assertTrue(read.plate());
         assertEquals(run("bench", "remove", "door"), 0, err);
+    }
+
+    /** A bench of a hot-air pencil alone: made, told, planned on with air and nothing else, and given a heater later. */
+    @Test
+    public void aBenchWithoutAHeaterIsPlannedOn() throws Exception {
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15", "--part", "K-41");
+        assertEquals(run("bench", "new", "kitchen", "--kind", "air_alone"), 0, err);
+        assertTrue(out.contains("no heater"), out);
+        assertEquals(run("bench", "set", "kitchen", "--heater-max", "300"), 2);
+        assertTrue(err.contains("has no heater") && err.contains("--heater open_small"), err);
+        assertEquals(run("new", "revive", "--title", "Echo sounder", "--complaint", "no depth", "--customer",
+                "Ferry Hollin", "--board", "ES-5", "--target", "U1", "--bench", "kitchen"), 0, err);
+        assertEquals(run("rehearse", "J-0001"), 0, err);
+        assertEquals(run("plan", "J-0001"), 0, out + err);
+        assertTrue(out.contains("Air alone: keeps every limit") && !out.contains("Heater"), out);
+        assertEquals(run("bench", "set", "kitchen", "--heater", "open_large"), 0, err);
+        assertTrue(out.contains("280 x 240"), out);
+        assertEquals(run("bench", "set", "kitchen", "--heater", "campfire"), 2);
+        assertTrue(err.contains("open_small"), err);
     }
 
     /** A job begun by the command line stands on its own board and bench from the first check on, its recipes being first guesses. */

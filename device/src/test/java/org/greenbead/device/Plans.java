@@ -40,7 +40,8 @@ final class Plans {
         var board = new Board("SR-3", "Sonar receiver", new Point(40, 40), 1, 4, 18, 0.5, 0.38, List.of(chip),
                 List.of());
         var bench = new Bench("quay-3", "Quay bench", 23,
-                new BottomHeater("plate", false, new Point(100, 100), 10, 0.9, 6.5, 45, 240, 400, 1),
+                java.util.Optional.of(
+                        new BottomHeater("plate", false, new Point(100, 100), 10, 0.9, 6.5, 45, 240, 400, 1)),
                 new AirStation("air", List.of(6.0), 480, 120, 0.05, 6, 1), probes());
         var soak = new Stage("Soak", Stage.Purpose.SOAK, Optional.of(200.0), Optional.empty(),
                 Optional.empty(), new StageEnd.TechnicianSays(), 600);

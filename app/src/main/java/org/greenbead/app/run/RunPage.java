@@ -683,7 +683,8 @@ public final class RunPage extends Page implements RunDriver.Listener {
 
     private void tryHeater(Stage stage, double by) {
         Stage from = tried.filter(t -> t.name().equals(stage.name())).orElse(stage);
-        from.heaterC().map(c -> c + by).filter(c -> c >= 30 && c <= running.bench().heater().maxC())
+        from.heaterC().map(c -> c + by)
+                .filter(c -> c >= 30 && running.bench().heater().filter(h -> c <= h.maxC()).isPresent())
                 .ifPresent(c -> tryOut(from.withHeater(Optional.of(c)),
                         desk.texts().get("run.try.heater", desk.texts().temp(c))));
     }

@@ -112,8 +112,8 @@ public final class SetupPage extends Page {
             dots.setMinWidth(Region.USE_PREF_SIZE);
             dots.setOnAction(press -> go.witness(bench.id()));
             benches.getChildren().add(row(bench.title(), withKeys(List.of(guided, dots),
-                    bench.heater().name() + " " + texts.temp(bench.heater().maxC()) + ", "
-                            + bench.air().name() + ": "
+                    bench.heater().map(h -> h.name() + " " + texts.temp(h.maxC()))
+                            .orElse(texts.get("setup.bench.no_heater")) + ", " + bench.air().name() + ": "
                             + state)));
             benches.getChildren().add(row(texts.get("setup.dial"),
                     new AirDialRow(bench.id(), bench.air(), texts, dial -> desk.io(() -> {

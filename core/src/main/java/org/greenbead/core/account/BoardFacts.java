@@ -148,7 +148,7 @@ final class BoardFacts {
     private static void plan(FactTree tree, Job job, Bench bench, Recipe recipe) {
         tree.from(Origin.Source.LEDGER, "recipe " + recipe.id());
         tree.put("plan.bottom", recipe.stages().stream().anyMatch(s -> s.heaterC().isPresent())
-                ? bench.heater().contact() ? "plate" : "ir"
+                ? bench.plate() ? "plate" : "ir"
                 : "none");
         tree.put("plan.cool_steps", (double) recipe.stages().stream()
                 .filter(s -> s.purpose() == Stage.Purpose.COOL).count());

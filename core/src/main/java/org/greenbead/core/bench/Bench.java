@@ -1,6 +1,7 @@
 package org.greenbead.core.bench;
 
 import java.util.List;
+import java.util.Optional;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.quantity.Check;
 
@@ -8,12 +9,13 @@ import org.greenbead.core.quantity.Check;
  * One workplace with its measured character.
  *
  * @param ambientC room temperature, °C, 0 to 45
+ * @param heater   under the board; empty where all heat comes from the air
  * @param probes   thermocouples as they are usually fixed for the board in hand
  * @param calibrations what its own runs have told, oldest first
  */
-public record Bench(String id, String title, double ambientC, BottomHeater heater, AirStation air,
+public record Bench(String id, String title, double ambientC, Optional<BottomHeater> heater, AirStation air,
         List<ProbePlace> probes, List<Calibration> calibrations) {
-    public Bench(String id, String title, double ambientC, BottomHeater heater, AirStation air,
+    public Bench(String id, String title, double ambientC, Optional<BottomHeater> heater, AirStation air,
             List<ProbePlace> probes) {
         this(id, title, ambientC, heater, air, probes, List.of());
     }
@@ -22,7 +24,7 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
         Check.id("bench id", id);
         Check.text("bench title", title);
         Check.within("room temperature", ambientC, 0, 45, "°C");
-        Check.present("heater", heater);
+        heater = heater == null ? Optional.empty() : heater;
         Check.present("air station", air);
         probes = List.copyOf(Check.present("probes", probes));
         Check.distinct("probe", probes, ProbePlace::name);
@@ -34,6 +36,16 @@ public record Bench(String id, String title, double ambientC, BottomHeater heate
     /** The same bench with other dials on its air. */
     public Bench with(AirDial dial) {
         return new Bench(id, title, ambientC, heater, air.with(dial), probes, calibrations);
+    }
+
+    /** Whether a heater under the board touches it. */
+    public boolean plate() {
+        return heater.filter(BottomHeater::contact).isPresent();
+    }
+
+    /** The same bench with another heater, or none. */
+    public Bench heatedBy(Optional<BottomHeater> other) {
+        return new Bench(id, title, ambientC, other, air, probes, calibrations);
     }
 
     /** The same bench as it is without any thermocouple. */

@@ -15,12 +15,13 @@ import org.greenbead.core.thermal.SheetModel;
 
 /**
  * A run that melts nothing and tells everything: more than three minutes of heater alone, more than ninety seconds of air, and
- * ninety of cooling, which together separate all four factors.
+ * ninety of cooling, which together separate all four factors. Where no heater is, mild air comes in its place.
  */
 public final class GuidedRun {
     private static final double HEATER_S = 210;
     private static final double AIR_S = 110;
     private static final double COOL_S = 100;
+    private static final double MILDER_K = 100;
     /** Colder than the joints' solidus by this much even where the bench is stronger than the model says, K. */
     private static final double UNDER_SOLIDUS_K = 35;
 
@@ -33,9 +34,10 @@ public final class GuidedRun {
      * @throws IllegalArgumentException when even the mildest would not
      */
     public static RunPlan of(RunPlan plan) {
-        double heaterMax = plan.bench().heater().maxC();
         for (double milder = 0; milder <= 120; milder += 20) {
-            double heater = Math.max(80, Math.min(heaterMax, 220) - milder);
+            double less = milder;
+            Optional<Double> heater = plan.bench().heater()
+                    .map(h -> Math.max(80, Math.min(h.maxC(), 220) - less));
             AirSetting air = plan.gentleAir(Math.max(120, Math.min(plan.bench().air().maxC(), 300) - milder));
             RunPlan guided = plan.guided(recipe(plan, heater, air));
             Outcome outcome = Drive.of(guided, guided.recipe(),
@@ -53,12 +55,15 @@ public final class GuidedRun {
                 + "; calibrate on a scrap board with the same copper");
     }
 
-    private static Recipe recipe(RunPlan plan, double heater, AirSetting air) {
+    private static Recipe recipe(RunPlan plan, Optional<Double> heater, AirSetting air) {
+        Optional<AirSetting> mild = heater.isPresent()
+                ? Optional.empty()
+                : Optional.of(plan.gentleAir(Math.max(100, air.setC() - MILDER_K)));
         return new Recipe("calibration", "Calibration run", List.of(
-                new Stage("Heater", Stage.Purpose.SOAK, Optional.of(heater), Optional.empty(),
+                new Stage(heater.isPresent() ? "Heater" : "Mild air", Stage.Purpose.SOAK, heater, mild,
                         Optional.empty(),
                         new StageEnd.AfterTime(HEATER_S), HEATER_S + 30),
-                new Stage("Air", Stage.Purpose.APPROACH, Optional.of(heater), Optional.of(air),
+                new Stage("Air", Stage.Purpose.APPROACH, heater, Optional.of(air),
                         Optional.empty(),
                         new StageEnd.AfterTime(AIR_S), AIR_S + 30),
                 new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),

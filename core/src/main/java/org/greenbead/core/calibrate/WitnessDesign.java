@@ -104,15 +104,16 @@ public record WitnessDesign(List<Witness.Dot> dots, List<Witness.Step> steps, do
 
     /** Heating in the kind of the job's own recipe, through its own nozzle: heater in two steps, then air in four that rise. */
     static List<Witness.Step> steps(RunPlan plan, double shiftK) {
-        boolean heats = plan.recipe().stages().stream().anyMatch(s -> s.heaterC().isPresent());
+        boolean heats = plan.bench().heater().isPresent()
+                && plan.recipe().stages().stream().anyMatch(s -> s.heaterC().isPresent());
         Optional<AirSetting> blown = plan.recipe().stages().stream().flatMap(s -> s.air().stream())
                 .reduce((a, b) -> b);
         var steps = new ArrayList<Witness.Step>();
         double at = 0;
         Optional<Double> heater = Optional.empty();
         if (heats) {
-            boolean contact = plan.bench().heater().contact();
-            double max = plan.bench().heater().maxC();
+            boolean contact = plan.bench().plate();
+            double max = plan.bench().heater().orElseThrow().maxC();
             steps.add(new Witness.Step(0, Optional.of(Math.min(max, contact ? 150 : 220)), Optional.empty()));
             at = FIRST_HEATER_S;
             heater = Optional.of(Math.min(max, contact ? 220 : 300));

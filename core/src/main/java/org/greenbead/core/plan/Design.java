@@ -63,7 +63,7 @@ final class Design {
         // A loose chip under a stencil weighs little: paste dries and flux wakes sooner than a board warms.
         shortestSoakS = loose ? 20 : SHORTEST_SOAK_S;
         longestSoakS = (loose ? 0.4 : 1) * USUAL_LONGEST_SOAK_S * freedom.soakFactor();
-        heaterMaxC = plan.bench().heater().maxC() + freedom.heaterExtraC();
+        heaterMaxC = plan.bench().heater().map(h -> h.maxC() + freedom.heaterExtraC()).orElse(Double.NaN);
         double liquidus = plan.target().joint().alloy().liquidusC();
         double airMax = plan.bench().air().maxC();
         double flowMax = plan.bench().air().maxLpm();
@@ -71,7 +71,7 @@ final class Design {
         double flowMin = marks.isEmpty() ? Math.min(8, flowMax / 2) : marks.getFirst().lpm();
         double side = Math.min(plan.target().sizeMm().xMm(), plan.target().sizeMm().yMm());
         if (school != School.AIR_ALONE) {
-            boolean contact = plan.bench().heater().contact();
+            boolean contact = plan.bench().plate();
             double first = contact ? 150 : Math.min(heaterMaxC * 0.9, liquidus + 10);
             axis("heater", 80, heaterMaxC, 5, first);
             axis("soak", shortestSoakS, longestSoakS, 5, 180);

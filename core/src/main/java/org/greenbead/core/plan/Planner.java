@@ -471,7 +471,7 @@ public final class Planner {
         asked.add(new Priced(WayOut.Way.LONGER_SOAK, name("2.5"), school, nozzleOf(used, air).soak(2.5)));
         if (school != School.AIR_ALONE) {
             asked.add(new Priced(WayOut.Way.HOTTER_HEATER,
-                    new Quantity.TempC(plan.bench().heater().maxC() + 60),
+                    new Quantity.TempC(plan.bench().heater().orElseThrow().maxC() + 60),
                     school,
                     nozzleOf(used, air).heater(60)));
         }

@@ -12,13 +12,17 @@ public enum School {
         if (plan.forming().isPresent()) {
             return this == AIR_ALONE;
         }
-        return this != PLATE || plan.bench().heater().contact();
+        return switch (this) {
+            case AIR_ALONE -> true;
+            case HEATER_AND_AIR -> plan.bench().heater().isPresent();
+            case PLATE -> plan.bench().plate();
+        };
     }
 
     /** The one that a recipe belongs to on the bench of a plan. */
     public static School of(RunPlan plan, Recipe recipe) {
         boolean heater = plan.forming().isEmpty()
                 && recipe.stages().stream().anyMatch(s -> s.heaterC().isPresent());
-        return !heater ? AIR_ALONE : plan.bench().heater().contact() ? PLATE : HEATER_AND_AIR;
+        return !heater ? AIR_ALONE : plan.bench().plate() ? PLATE : HEATER_AND_AIR;
     }
 }

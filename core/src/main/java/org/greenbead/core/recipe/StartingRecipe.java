@@ -28,6 +28,14 @@ public final class StartingRecipe {
     private StartingRecipe() {
     }
 
+    /** What the air alone, from wide around, brings a board to before the peak: the part of the rise from room to air; assumed until calibrated. */
+    private static final double AIR_SOAK_SHARE = 0.3;
+    private static final double AIR_SOAK_C = 220;
+    private static final double AIR_APPROACH_OVER_K = 60;
+    /** With no heater a wider nozzle needs more air to bring the same to each mm². Judgement. */
+    private static final double ALONE_LPM = 12;
+    private static final double ALONE_LPM_PER_MM = 1.4;
+
     /** @param lift true for a lift, which ends with the chip taken off; false for a seat or a reflow, which ends with it left alone */
     public static Recipe of(String id, String title, Chip target, Bench bench, boolean lift) {
         double liquidus = target.joint().alloy().liquidusC();
@@ -35,8 +43,15 @@ public final class StartingRecipe {
         double nozzle = bench.air().nozzlesMm().stream()
                 .min(Comparator.comparingDouble(n -> Math.abs(n - side))).orElseThrow();
         double flow = Math.min(28, bench.air().maxLpm());
-        double heaterTop = bench.heater().maxC();
-        boolean plate = bench.heater().contact();
+        double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
+        if (bench.heater().isEmpty()) {
+            return airAlone(id, title, target, bench, new AirSetting(AIR_SOAK_C,
+                    Math.min(bench.air().maxLpm(), ALONE_LPM + ALONE_LPM_PER_MM * nozzle), nozzle,
+                    35, circle),
+                    lift);
+        }
+        double heaterTop = bench.heater().get().maxC();
+        boolean plate = bench.plate();
         double room = bench.ambientC();
         double wanted = liquidus - APPROACH_UNDER_K;
         double heater = Math.min(heaterTop, plate ? wanted + 15 : liquidus + HEATER_OVER_K);
@@ -51,7 +66,6 @@ public final class StartingRecipe {
                 .orElseGet(() -> new StageEnd.AfterTime(150));
         StageEnd near = probe.<StageEnd>map(p -> new StageEnd.ProbeReaches(p, approachC, 0))
                 .orElseGet(() -> new StageEnd.AfterTime(60));
-        double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
         return new Recipe(id, title, List.of(
                 new Stage("Dry-out", Stage.Purpose.DRY_OUT, Optional.of(Math.round(heater * 0.8) * 1.0),
                         Optional.empty(), Optional.empty(), new StageEnd.AfterTime(75), 90),
@@ -63,6 +77,30 @@ public final class StartingRecipe {
                 new Stage(lift ? "Lift" : "Seat", Stage.Purpose.PEAK,
                         Optional.of((double) Math.round(heater)),
                         Optional.of(new AirSetting(Math.round(air), flow, nozzle, 20, circle)),
+                        Optional.of((double) Math.round(jointC)), new StageEnd.MeltShown(), LONGEST_PEAK_S),
+                new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
+                        new StageEnd.SafeToMove(), 300)),
+                Limits.usual());
+    }
+
+    /** No heater below: the air soaks the chip's surroundings from farther off, then comes near. Nothing dries slowly here; a wet chip is baked beforehand. */
+    private static Recipe airAlone(String id, String title, Chip target, Bench bench, AirSetting wide,
+            boolean lift) {
+        double liquidus = target.joint().alloy().liquidusC();
+        double room = bench.ambientC();
+        double jointC = Math.min(liquidus + OVER_LIQUIDUS_K, target.bodyLimitC() - 5);
+        double before = room + AIR_SOAK_SHARE * (liquidus + AIR_APPROACH_OVER_K - room);
+        double air = Math.min(bench.air().maxC(), before + (jointC - before) / AIR_SHARE);
+        return new Recipe(id, title, List.of(
+                new Stage("Soak", Stage.Purpose.SOAK, Optional.empty(), Optional.of(wide), Optional.empty(),
+                        new StageEnd.AfterTime(150), 210),
+                new Stage("Ramp up", Stage.Purpose.APPROACH, Optional.empty(),
+                        Optional.of(new AirSetting(Math.round(Math.min(air, liquidus + AIR_APPROACH_OVER_K)),
+                                wide.flowLpm(), wide.nozzleMm(), 25, wide.circleMm())),
+                        Optional.empty(), new StageEnd.AfterTime(60), 90),
+                new Stage(lift ? "Lift" : "Seat", Stage.Purpose.PEAK, Optional.empty(),
+                        Optional.of(new AirSetting(Math.round(air), wide.flowLpm(), wide.nozzleMm(), 20,
+                                wide.circleMm())),
                         Optional.of((double) Math.round(jointC)), new StageEnd.MeltShown(), LONGEST_PEAK_S),
                 new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
                         new StageEnd.SafeToMove(), 300)),

@@ -110,16 +110,20 @@ public final class PlanRules {
                 found.add(Finding.of(Rule.AIR_TAKEN_FOR_JOINT, stage.name(), Severity.STOP, name,
                         new Quantity.TempC(stage.air().get().setC())).with(new Remedy.OpenRecipe()));
             }
+            if (stage.heaterC().isPresent() && plan.forming().isEmpty() && plan.bench().heater().isEmpty()) {
+                found.add(Finding.of(Rule.NO_HEATER, stage.name(), Severity.STOP, name,
+                        new Quantity.TempC(stage.heaterC().get())).with(new Remedy.OpenRecipe()));
+            }
             unitSlips(plan, i, stage, found);
         }
     }
 
     /** A setting that the tool does not have, and that makes sense in the other unit. Its remedy only ever lowers the heat. */
     private static void unitSlips(RunPlan plan, int index, Stage stage, List<Finding> found) {
-        double heaterMax = plan.bench().heater().maxC();
-        stage.heaterC().ifPresent(set -> readAsF(set, SENSIBLE_HEATER_LOW_C, heaterMax)
-                .ifPresent(c -> found.add(slip(stage, " heater", set, c)
-                        .with(new Remedy.SetHeater(index, c)))));
+        plan.bench().heater().ifPresent(heater -> stage.heaterC()
+                .ifPresent(set -> readAsF(set, SENSIBLE_HEATER_LOW_C, heater.maxC())
+                        .ifPresent(c -> found.add(slip(stage, " heater", set, c)
+                                .with(new Remedy.SetHeater(index, c))))));
         double airMax = plan.bench().air().maxC();
         stage.air().ifPresent(air -> readAsF(air.setC(), SENSIBLE_AIR_LOW_C, airMax)
                 .ifPresent(c -> found.add(slip(stage, " air", air.setC(), c)

@@ -165,7 +165,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
             return forming.get().scene(this);
         }
         Point middle = target().centreMm();
-        return new HeatScene(board, target().name(), bench.ambientC(), Optional.of(bench.heater()),
+        return new HeatScene(board, target().name(), bench.ambientC(), bench.heater(),
                 middle.plus(recipe.placing().heaterMm()), bench.ambientC(), bench.air(), bench.probes(), 0.9,
                 1e-3, Optional.empty(), middle.plus(recipe.placing().airMm()), recipe.shields(),
                 Optional.empty());

@@ -2,7 +2,9 @@ package org.greenbead.core.run;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
 import org.greenbead.core.finding.Rule;
@@ -75,7 +77,9 @@ final class RunRules {
 
     /** Three readings tell where the board will settle; when that is under what the stage wants, say which set-point cures it. */
     private static void lag(RunView run, List<Finding> found) {
-        if (!(run.stage().end() instanceof StageEnd.ProbeReaches goal) || run.stage().heaterC().isEmpty()
+        Optional<BottomHeater> heater = run.plan().bench().heater();
+        if (heater.isEmpty() || !(run.stage().end() instanceof StageEnd.ProbeReaches goal)
+                || run.stage().heaterC().isEmpty()
                 || run.stage().air().isPresent()
                 || !Double.isNaN(run.reachedSinceS()) || run.sinceChangeS() < 2 * LAG_SPACING_S + 15) {
             return;
@@ -96,9 +100,9 @@ final class RunRules {
             if (late && lag.plateauC() > room + 5 && set > room + 5) {
                 double wanted = Math.max(goal.celsius() + 8,
                         lag.plateauToReach(goal.celsius(),
-                                Math.max(30, leftS - run.plan().bench().heater().tauHeatS())));
+                                Math.max(30, leftS - heater.get().tauHeatS())));
                 double cure = Math.rint(
-                        Math.min(run.plan().bench().heater().maxC(), lag.curingSetC(wanted, set, room)) / 5)
+                        Math.min(heater.get().maxC(), lag.curingSetC(wanted, set, room)) / 5)
                         * 5;
                 if (cure <= set + 2) {
                     return;

@@ -16,10 +16,15 @@ import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Layer;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.calibrate.GuidedRun;
+import org.greenbead.core.finding.Rule;
+import org.greenbead.core.finding.Severity;
+import org.greenbead.core.plan.School;
 import org.greenbead.core.quantity.Check;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.recipe.StartingRecipe;
+import org.greenbead.core.run.PlanRules;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.World;
@@ -151,6 +156,48 @@ public class KindsTest {
         assertTrue(peak > 200 && peak < 300, "coldest joint peaks at " + peak);
         assertTrue(plan.knowledge().boardHeatLn() > 0.25);
         assertTrue(plan.with(board.thick(1.6)).knowledge().boardHeatLn() < 0.2, "measured");
+    }
+
+    private static RunPlan airAlone(int chipMm) {
+        Board board = with("moulded", chipMm, 0.8);
+        Bench bench = BenchKind.require("air_alone").bench("b", "b");
+        var recipe = StartingRecipe.of("es-5-u1-lift", "lift", board.requireChip("U1"), bench, true);
+        var own = new org.greenbead.core.route.Job("J-0001", "Echo sounder", "dead", "Ferry Hollin", "ES-5",
+                "U1", "b", World.job(org.greenbead.core.route.Attest.YES).beads());
+        return new RunPlan(RunPlan.Task.LIFT, own, "lift_run", board, bench, recipe);
+    }
+
+    /** Most first benches are a hot-air pencil: its first guess melts what it is for, in every size that its nozzles serve, and burns nothing. */
+    @Test
+    public void benchWithoutAHeaterLiftsWithAirAlone() {
+        for (int chip : List.of(8, 14, 20)) {
+            RunPlan plan = airAlone(chip);
+            assertTrue(plan.recipe().stages().stream().allMatch(s -> s.heaterC().isEmpty()));
+            Rehearsal rehearsal = Rehearsal.of(plan, () -> false);
+            double peak = rehearsal.rows().stream().mapToDouble(Rehearsal.Row::jointMinC).max()
+                    .orElseThrow();
+            assertTrue(peak > 217 && peak < 260, chip + " mm: coldest joint peaks at " + peak);
+            assertTrue(rehearsal.rows().stream().allMatch(r -> r.heaterC() < 23), "nothing below is hot");
+        }
+    }
+
+    /** What heats from below is not planned there, and a recipe that wants it is stopped before the board is on the bench. */
+    @Test
+    public void benchWithoutAHeaterIsNotAskedForOne() {
+        RunPlan plan = airAlone(14);
+        assertEquals(java.util.Arrays.stream(School.values()).filter(s -> s.possible(plan)).toList(),
+                List.of(School.AIR_ALONE));
+        assertTrue(
+                PlanRules.look(plan, Optional.empty()).stream().noneMatch(f -> f.rule() == Rule.NO_HEATER));
+        var below = plan.with(StartingRecipe.of("x", "x", plan.target(),
+                BenchKind.require("open_small").bench("o", "o"), true));
+        var found = PlanRules.look(below, Optional.empty()).stream().filter(f -> f.rule() == Rule.NO_HEATER)
+                .toList();
+        assertEquals(found.size(), 4, "every stage that sets it");
+        assertTrue(found.stream().allMatch(f -> f.severity() == Severity.STOP));
+        RunPlan guided = GuidedRun.of(plan);
+        assertTrue(guided.recipe().stages().stream().allMatch(s -> s.heaterC().isEmpty()));
+        assertEquals(guided.recipe().stages().stream().filter(s -> s.air().isPresent()).count(), 2);
     }
 
     @DataProvider

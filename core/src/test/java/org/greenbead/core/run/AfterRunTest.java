@@ -76,7 +76,7 @@ public class AfterRunTest {
         for (Stage stage : recipe.stages()) {
             double air = stage.air().map(AirSetting::setC).orElse(0.0);
             assertTrue(air <= plan.bench().air().maxC()
-                    && stage.heaterC().orElse(0.0) <= plan.bench().heater().maxC());
+                    && stage.heaterC().orElse(0.0) <= plan.bench().heater().orElseThrow().maxC());
             if (stage.purpose() != Stage.Purpose.COOL) {
                 assertTrue(stage.heaterC().orElseThrow() >= before, stage.name());
                 before = stage.heaterC().orElseThrow();

@@ -60,7 +60,8 @@ public final class World {
 
     public static Bench bench() {
         return new Bench("quay-1", "Quay bench", 23,
-                new BottomHeater("plate", false, new Point(120, 100), 10, 0.9, 6.5, 45, 240, 400, 1),
+                Optional.of(new BottomHeater("plate", false, new Point(120, 100), 10, 0.9, 6.5, 45, 240, 400,
+                        1)),
                 new AirStation("air", List.of(6.0, 10.0, 14.0), 480, 120, 0.05, 6, 1),
                 List.of(new ProbePlace("board_top", ProbePlace.Role.BOARD, 1, Side.TOP, new Point(36, 41)),
                         new ProbePlace("board_under", ProbePlace.Role.BOARD, 2, Side.BOTTOM,
