@@ -20,6 +20,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javax.imageio.ImageIO;
 import org.greenbead.app.look.BoardView;
+import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
@@ -118,11 +119,79 @@ public class FirstStartTest {
         window.press(KeyCode.DIGIT2);
         window.awaitNode("#usual-infrared");
         window.click("#usual-infrared");
+        window.awaitText("#bench-title", "infrared");
+        window.press(KeyCode.SPACE);
         window.awaitNode("#guided-bench-1");
         window.click("#guided-bench-1");
         window.awaitText("#trouble", "");
         window.press(KeyCode.G);
         window.await("the doors know", () -> says("Benches you have: 1"));
+    }
+
+    private Bench kept(String id) throws Exception {
+        try (Ledger ledger = Ledger.openShared(window.data(), new OpenFiles(), InstantSource.system())) {
+            return ledger.document(Format.BENCH, id, Bench.class);
+        }
+    }
+
+    /** A bench is what stands there: every figure is set on its page, drawn, asked what it can reach, and taken back. */
+    @Test
+    public void aBenchIsSetUpAsItStands() throws Exception {
+        window.press(KeyCode.B);
+        window.click("#usual-open_small");
+        window.awaitText("#bench-title", "open heater");
+        window.await("what it reaches", () -> window.scene().lookup("#reach-14") != null
+                && window.scene().lookup("#reach-0") != null);
+        window.picture("bench-own");
+        window.press(KeyCode.DIGIT1);
+        window.await("no face of a heater", () -> window.scene().lookup("#bench-heater-size") == null);
+        window.await("air alone", () -> window.scene().lookup("#reach-0") == null
+                && window.scene().lookup("#reach-14") != null);
+        window.picture("bench-air-alone");
+        assertTrue(window.scene().lookup("#bench-heater-gap") == null,
+                "no gap to a heater that is not there");
+        window.fill("#bench-nozzles", "5, 2, 9");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#bench-said", "nozzle is 2");
+        window.fill("#bench-nozzles", "9 5");
+        window.press(KeyCode.ENTER);
+        window.await("other nozzles", () -> window.scene().lookup("#reach-9") != null
+                && window.scene().lookup("#reach-14") == null);
+        window.await("kept", () -> kept("bench-1").air().nozzlesMm().equals(List.of(5.0, 9.0)));
+        assertTrue(kept("bench-1").heater().isEmpty());
+        window.press(KeyCode.ESCAPE);
+        window.pressControl(KeyCode.Z);
+        window.await("the nozzles before", () -> kept("bench-1").air().nozzlesMm().size() == 5);
+        window.pressControl(KeyCode.Z);
+        window.await("the heater before", () -> kept("bench-1").heater().isPresent());
+        window.await("and drawn", () -> window.scene().lookup("#reach-0") != null);
+        window.fill("#bench-heater-size", "two feet");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#bench-said", "is no size");
+        window.press(KeyCode.ESCAPE);
+        window.press(KeyCode.C);
+        window.awaitText("#bench-title", " 2");
+        window.press(KeyCode.DELETE);
+        window.awaitNode("#bench-bench-1");
+        window.await("the copy is gone", () -> window.scene().lookup("#bench-bench-1-2") == null);
+    }
+
+    /** Whoever has no thermocouple says so, and it stays said. */
+    @Test
+    public void aBenchWithoutALoggerIsSaidByHand() throws Exception {
+        window.press(KeyCode.B);
+        window.click("#logger-sim");
+        window.await("chosen", () -> selected("#logger-sim"));
+        window.click("#logger-none");
+        window.await("chosen", () -> selected("#logger-none") && !selected("#logger-sim"));
+        window.close();
+        window.open();
+        window.press(KeyCode.B);
+        window.await("it stays", () -> selected("#logger-none"));
+    }
+
+    private boolean selected(String id) {
+        return window.scene().lookup(id) instanceof javafx.scene.control.ToggleButton b && b.isSelected();
     }
 
     /** The demo lies in a folder within one's own, is marked, and one press leads back; nothing of it is in one's own ledger. */

@@ -39,6 +39,7 @@ public class TeachWindowTest extends DemoWindow {
     @Test
     public void recipeSpeaksTheDialOfTheStation() throws Exception {
         window.press(KeyCode.B);
+        window.click("#bench-quay-1");
         window.awaitNode("#dial-steps-quay-1");
         window.click("#dial-steps-quay-1");
         window.awaitText("#dial-said-quay-1", "step 8 = 120 L/min");
@@ -48,6 +49,7 @@ public class TeachWindowTest extends DemoWindow {
         window.awaitText("#dial-said-quay-1", "step 1 = 10 L/min");
         write("#dial-offset-quay-1", "15");
         window.picture("dial");
+        window.press(KeyCode.ESCAPE);
         window.press(KeyCode.ESCAPE);
         window.press(KeyCode.ESCAPE);
         window.awaitNode("#remedy-CELL_CONNECTED");

@@ -237,7 +237,8 @@ public class TwinWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Keep with the bench");
         window.awaitText("#fit-said", "after it");
         window.press(KeyCode.SPACE);
-        window.await("the history", () -> window.scene().lookup("#setup-benches") != null
+        window.click("#bench-quay-1");
+        window.await("the history", () -> window.scene().lookup("#bench-told") != null
                 && !window.scene().getRoot().lookupAll(".act").stream()
                         .filter(n -> n.getId() != null && n.getId().startsWith("count-")).toList().isEmpty());
         window.close();

@@ -6,8 +6,11 @@ import java.util.Optional;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.BottomHeater;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.kind.BenchKind;
+import org.greenbead.core.plan.BenchReach;
+import org.greenbead.core.quantity.Quantity;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
@@ -19,7 +22,7 @@ import picocli.CommandLine.Spec;
 /** Benches of one's own. */
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Benches of the ledger: make, set, show, copy, remove.", subcommands = {
         BenchCommand.ListAll.class, BenchCommand.New.class, BenchCommand.Set.class, BenchCommand.Show.class,
-        BenchCommand.Copy.class, BenchCommand.Remove.class})
+        BenchCommand.Copy.class, BenchCommand.Reach.class, BenchCommand.Remove.class})
 final class BenchCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -108,25 +111,24 @@ final class BenchCommand implements Runnable {
         @Override
         void work(Ledger ledger) throws Exception {
             Bench b = bench(ledger, id);
-            Optional<BottomHeater> from = heater.isEmpty()
-                    ? b.heater()
-                    : heater.get().equals("none")
-                            ? Optional.empty()
-                            : BenchKind.require(heater.get()).heater();
-            if (from.isEmpty() && (heaterSize.isPresent() || gap.isPresent() || heaterMax.isPresent())) {
+            if (heater.isPresent()) {
+                b = b.heatedBy(heater.get().equals("none")
+                        ? Optional.empty()
+                        : BenchKind.require(heater.get()).heater());
+            }
+            if (b.heater().isEmpty()
+                    && (heaterSize.isPresent() || gap.isPresent() || heaterMax.isPresent())) {
                 throw new IllegalArgumentException("bench " + id
                         + " has no heater whose size, gap or highest setting could be set; give it one with --heater open_small, open_large, infrared or hot_plate");
             }
-            Point size = heaterSize.isPresent() ? Point.size(heaterSize.get()) : null;
-            Optional<BottomHeater> heated = from.map(h -> new BottomHeater(h.name(), h.contact(),
-                    size == null ? h.sizeMm() : size, gap.orElse(h.gapMm()), h.emissivity(), h.gapHWPerM2K(),
-                    h.tauHeatS(), h.tauCoolS(), heaterMax.orElse(h.maxC()), h.multiplier()));
-            AirStation a = b.air();
-            Bench changed = new Bench(b.id(), title.orElse(b.title()), room.orElse(b.ambientC()), heated,
-                    new AirStation(a.name(), nozzles == null ? a.nozzlesMm() : nozzles,
-                            airMax.orElse(a.maxC()), flowMax.orElse(a.maxLpm()), a.lossWPerK(), a.tauS(),
-                            a.multiplier(), a.dial()),
-                    b.probes(), heater.isPresent() ? List.of() : b.calibrations());
+            if (b.heater().isPresent()) {
+                BottomHeater h = b.heater().get();
+                h = heaterSize.isPresent() ? h.sized(Point.size(heaterSize.get())) : h;
+                b = b.heated(h.below(gap.orElse(h.gapMm())).upTo(heaterMax.orElse(h.maxC())));
+            }
+            AirStation a = nozzles == null ? b.air() : b.air().nozzles(nozzles);
+            Bench changed = b.titled(title.orElse(b.title())).in(room.orElse(b.ambientC()))
+                    .with(a.upTo(airMax.orElse(a.maxC())).blowing(flowMax.orElse(a.maxLpm())));
             ledger.save(changed);
             told(changed);
         }
@@ -162,10 +164,50 @@ final class BenchCommand implements Runnable {
         @Override
         void work(Ledger ledger) throws Exception {
             fresh(ledger, Format.BENCH, copy);
-            Bench b = bench(ledger, id);
-            Bench made = new Bench(copy, b.title(), b.ambientC(), b.heater(), b.air(), b.probes(), List.of());
+            Bench made = bench(ledger, id).copy(copy);
             ledger.save(made);
             told(made);
+        }
+    }
+
+    @Command(name = "reach", mixinStandardHelpOptions = true, description = "What the bench can bring to a chip's joints at most: heater alone, then every nozzle.")
+    static final class Reach extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Option(names = "--board", description = "A board of the ledger; without one a usual board with a chip of 15 mm.")
+        private Optional<String> board;
+        @Option(names = "--target", description = "Its chip; the first where none is named.")
+        private Optional<String> target;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Bench bench = bench(ledger, id);
+            Board on = board.isPresent()
+                    ? ledger.document(Format.BOARD, board.get(), Board.class)
+                    : BenchReach.usualBoard();
+            if (on.chips().isEmpty()) {
+                throw new IllegalArgumentException("board " + on.id()
+                        + " has no chip whose joints could be reached; put one on it with greenbead board put");
+            }
+            String chip = target.orElse(on.chips().getFirst().name());
+            for (BenchReach.Reached r : BenchReach.of(bench, on, chip,
+                    Thread.currentThread()::isInterrupted)) {
+                say(String.format(Locale.ROOT, "%-14s %s (%s to %s)  %s",
+                        r.nozzleMm() == 0
+                                ? "heater alone"
+                                : String.format(Locale.ROOT, "%.0f mm", r.nozzleMm()),
+                        temp(r.jointC()), temp(r.lowC()), temp(r.highC()), String.join(", ",
+                                BenchReach.usualAlloys().stream()
+                                        .filter(a -> r.melts(a) != BenchReach.Melts.NO)
+                                        .map(a -> a.name() + (r.melts(a) == BenchReach.Melts.PERHAPS
+                                                ? " perhaps"
+                                                : ""))
+                                        .toList())));
+            }
+        }
+
+        private String temp(double c) {
+            return shared().words().show(new Quantity.TempC(c));
         }
     }
 

@@ -175,6 +175,10 @@ public class OwnWorldTest extends InFolder {
         assertEquals(run("rehearse", "J-0001"), 0, err);
         assertEquals(run("plan", "J-0001"), 0, out + err);
         assertTrue(out.contains("Air alone: keeps every limit") && !out.contains("Heater"), out);
+        assertEquals(run("bench", "reach", "kitchen", "--board", "ES-5"), 0, err);
+        assertTrue(out.contains("14 mm") && !out.contains("heater alone") && out.contains("Sn42Bi58"), out);
+        assertEquals(run("bench", "reach", "kitchen", "--board", "ES-5", "--target", "U9"), 2);
+        assertTrue(err.contains("U9"), err);
         assertEquals(run("bench", "set", "kitchen", "--heater", "open_large"), 0, err);
         assertTrue(out.contains("280 x 240"), out);
         assertEquals(run("bench", "set", "kitchen", "--heater", "campfire"), 2);

@@ -202,6 +202,9 @@ public final class Walk {
         shot("6-before-after");
         press(KeyCode.B, "opens the bench set-up");
         await("the set-up", () -> scene.lookup("#theme-true") != null);
+        press(KeyCode.DIGIT1, "opens a bench of it");
+        await("what it can reach", () -> scene.lookup("#reach-10") != null);
+        pause();
         shot("9-setup");
         fx(() -> {
             desk.settings().lampOff().set(true);

@@ -26,7 +26,6 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
-import org.greenbead.core.calibrate.History;
 import org.greenbead.core.kind.BenchKind;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.thermal.Uncertainty;
@@ -36,6 +35,7 @@ import org.greenbead.store.Format;
 public final class SetupPage extends Page {
     private final Navigator go;
     private final VBox page;
+    private List<Bench> shown = List.of();
     private final VBox benches = Looks.as(new VBox(8), "card");
 
     public SetupPage(Desk desk, Navigator go) {
@@ -97,12 +97,15 @@ public final class SetupPage extends Page {
         if (found.isEmpty()) {
             benches.getChildren().add(Looks.label(texts.get("setup.bench.nobody"), "muted"));
         }
+        shown = found;
+        int number = 1;
         for (Bench bench : found) {
-            Uncertainty known = Uncertainty.of(bench, "", 0, 0);
-            String state = known.calibrated()
-                    ? texts.get("setup.bench.knows", Math.round(164.5 * known.jetLn()),
-                            Math.round(164.5 * known.preheaterLn()))
-                    : texts.get("setup.bench.none");
+            String digit = number < 10 ? number + "  " : "";
+            number++;
+            var change = Looks.as(new Button(digit + texts.get("setup.bench.change")), "act", "small");
+            change.setId("bench-" + bench.id());
+            change.setMinWidth(Region.USE_PREF_SIZE);
+            change.setOnAction(press -> go.bench(bench));
             var guided = Looks.as(new Button(texts.get("setup.guided")), "act", "small");
             guided.setId("guided-" + bench.id());
             guided.setMinWidth(Region.USE_PREF_SIZE);
@@ -111,40 +114,10 @@ public final class SetupPage extends Page {
             dots.setId("witness-" + bench.id());
             dots.setMinWidth(Region.USE_PREF_SIZE);
             dots.setOnAction(press -> go.witness(bench.id()));
-            benches.getChildren().add(row(bench.title(), withKeys(List.of(guided, dots),
+            benches.getChildren().add(row(bench.title(), withKeys(List.of(change, guided, dots),
                     bench.heater().map(h -> h.name() + " " + texts.temp(h.maxC()))
                             .orElse(texts.get("setup.bench.no_heater")) + ", " + bench.air().name() + ": "
-                            + state)));
-            benches.getChildren().add(row(texts.get("setup.dial"),
-                    new AirDialRow(bench.id(), bench.air(), texts, dial -> desk.io(() -> {
-                        Bench now = desk.ledger().document(Format.BENCH, bench.id(), Bench.class);
-                        desk.ledger().save(now.with(dial));
-                        return now;
-                    }, kept -> go.benchChanged(bench.id())))));
-            for (Calibration c : bench.calibrations()) {
-                var count = Looks.as(
-                        new ToggleButton(texts.get(c.counted() ? "setup.bench.counted" : "setup.bench.left")),
-                        "act", "small");
-                count.setId("count-" + c.run());
-                count.setSelected(c.counted());
-                count.setMinWidth(Region.USE_PREF_SIZE);
-                count.setOnAction(press -> desk.io(() -> {
-                    Bench now = desk.ledger().document(Format.BENCH, bench.id(), Bench.class);
-                    desk.ledger().save(History.counting(now, c.run(), !c.counted()));
-                    return now;
-                }, kept -> {
-                    go.benchChanged(bench.id());
-                    readBenches(desk);
-                }));
-                Label words = Looks
-                        .label(texts.get("setup.bench.run", c.run(), factor(c.jet()), factor(c.preheater()),
-                                Math.round(c.nozzleMm()), texts.rise(c.residualK())), "muted");
-                words.setMaxWidth(Double.MAX_VALUE);
-                HBox.setHgrow(words, Priority.ALWAYS);
-                var line = new HBox(10, words, count);
-                line.setAlignment(Pos.CENTER_LEFT);
-                benches.getChildren().add(row("", line));
-            }
+                            + state(bench, texts))));
         }
         benches.getChildren().add(usual(desk, found.size(), texts));
     }
@@ -162,9 +135,10 @@ public final class SetupPage extends Page {
                 while (desk.ledger().holds(Format.BENCH, "bench-" + n)) {
                     n++;
                 }
-                desk.ledger().save(kind.bench("bench-" + n, texts.say("benchkind." + kind.id())));
-                return n;
-            }, n -> readBenches(desk)));
+                Bench made = kind.bench("bench-" + n, texts.say("benchkind." + kind.id()));
+                desk.ledger().save(made);
+                return made;
+            }, go::bench));
             keys.getChildren().add(key);
         }
         return row(texts.get("setup.bench.new"), keys);
@@ -180,7 +154,16 @@ public final class SetupPage extends Page {
         return line;
     }
 
-    private static String factor(Calibration.Factor f) {
+    /** How well its heat is known. */
+    static String state(Bench bench, Texts texts) {
+        Uncertainty known = Uncertainty.of(bench, "", 0, 0);
+        return known.calibrated()
+                ? texts.get("setup.bench.knows", Math.round(164.5 * known.jetLn()),
+                        Math.round(164.5 * known.preheaterLn()))
+                : texts.get("setup.bench.none");
+    }
+
+    static String factor(Calibration.Factor f) {
         return f.determined() ? String.format(java.util.Locale.ROOT, "%.2f", f.value()) : "–";
     }
 
@@ -297,6 +280,11 @@ public final class SetupPage extends Page {
 
     @Override
     public boolean key(KeyCode code, boolean control) {
+        int digit = code.isDigitKey() ? Integer.parseInt(code.getName().replaceAll("\\D", "")) : 0;
+        if (!control && digit > 0 && digit <= shown.size()) {
+            go.bench(shown.get(digit - 1));
+            return true;
+        }
         if (code == KeyCode.ESCAPE) {
             go.home();
             return true;

@@ -53,6 +53,7 @@ import org.greenbead.app.recipe.RecipePage;
 import org.greenbead.app.run.OpenRunPage;
 import org.greenbead.app.run.ReplayPage;
 import org.greenbead.app.run.RunPage;
+import org.greenbead.app.setup.BenchPage;
 import org.greenbead.app.setup.CalibratePage;
 import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.setup.WitnessPage;
@@ -62,6 +63,7 @@ import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.IronPage;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.Bench;
 import org.greenbead.core.book.Phase;
 import org.greenbead.core.calibrate.GuidedRun;
 import org.greenbead.core.finding.Finding;
@@ -506,8 +508,10 @@ public final class Workshop implements Navigator {
     @Override
     public void recipe(String beadId) {
         JobModel model = model();
+        Optional<Page> asked = page;
         fetch(() -> desk.ledger().plan(model.job(), beadId), plan -> {
-            if (model == model()) {
+            // Whoever has gone elsewhere meanwhile is left there.
+            if (model == model() && page.equals(asked)) {
                 show(new RecipePage(desk, model, this, plan), "", Optional.of(beadId));
             }
         });
@@ -827,6 +831,13 @@ public final class Workshop implements Navigator {
     @Override
     public void setup() {
         show(new SetupPage(desk, this), "setup", Optional.empty());
+    }
+
+    @Override
+    public void bench(Bench bench) {
+        Optional<Job> on = order.stream().map(models::get).map(JobModel::job)
+                .filter(j -> j.bench().equals(bench.id())).findFirst();
+        show(new BenchPage(desk, this, bench, on), "setup", Optional.empty());
     }
 
     @Override

@@ -3,11 +3,15 @@ package org.greenbead.app.work;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.greenbead.app.shell.Page;
+import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.store.RunEntry;
 
 /** Where a page can send the technician. */
 public interface Navigator {
+    /** One bench, to be looked at and changed. */
+    void bench(Bench bench);
+
     /** The bead in hand of the job in hand. */
     void home();
 

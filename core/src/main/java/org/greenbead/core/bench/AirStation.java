@@ -57,4 +57,19 @@ public record AirStation(String name, List<Double> nozzlesMm, double maxC, doubl
     public double leavesC(double setC) {
         return setC + dial.offsetK();
     }
+
+    /** The same with other nozzles in the drawer, mm. */
+    public AirStation nozzles(List<Double> innerMm) {
+        return new AirStation(name, innerMm, maxC, maxLpm, lossWPerK, tauS, multiplier, dial);
+    }
+
+    /** The same that can be set up to here, °C. */
+    public AirStation upTo(double highestC) {
+        return new AirStation(name, nozzlesMm, highestC, maxLpm, lossWPerK, tauS, multiplier, dial);
+    }
+
+    /** The same that blows so much at most, L/min. */
+    public AirStation blowing(double most) {
+        return new AirStation(name, nozzlesMm, maxC, most, lossWPerK, tauS, multiplier, dial);
+    }
 }

@@ -35,7 +35,27 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
 
     /** The same bench with other dials on its air. */
     public Bench with(AirDial dial) {
-        return new Bench(id, title, ambientC, heater, air.with(dial), probes, calibrations);
+        return with(air.with(dial));
+    }
+
+    /** The same bench with another air station. */
+    public Bench with(AirStation other) {
+        return new Bench(id, title, ambientC, heater, other, probes, calibrations);
+    }
+
+    /** The same bench, called otherwise. */
+    public Bench titled(String other) {
+        return new Bench(id, other, ambientC, heater, air, probes, calibrations);
+    }
+
+    /** The same bench in a room of another temperature, °C. */
+    public Bench in(double roomC) {
+        return new Bench(id, title, roomC, heater, air, probes, calibrations);
+    }
+
+    /** The same bench under another name; what runs have told of this one is not known of that. */
+    public Bench copy(String otherId) {
+        return new Bench(otherId, title, ambientC, heater, air, probes, List.of());
     }
 
     /** Whether a heater under the board touches it. */
@@ -43,9 +63,14 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
         return heater.filter(BottomHeater::contact).isPresent();
     }
 
-    /** The same bench with another heater, or none. */
+    /** The same bench with the same heater otherwise set up: size, gap, highest setting. */
+    public Bench heated(BottomHeater changed) {
+        return new Bench(id, title, ambientC, Optional.of(changed), air, probes, calibrations);
+    }
+
+    /** Another heater stands under the board, or none: what runs have told was of the one before. */
     public Bench heatedBy(Optional<BottomHeater> other) {
-        return new Bench(id, title, ambientC, other, air, probes, calibrations);
+        return new Bench(id, title, ambientC, other, air, probes, List.of());
     }
 
     /** The same bench as it is without any thermocouple. */

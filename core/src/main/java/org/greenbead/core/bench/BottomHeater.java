@@ -32,4 +32,22 @@ public record BottomHeater(String name, boolean contact, Point sizeMm, double ga
         Check.within("heater maximum", maxC, 60, 600, "°C");
         Check.within("heater multiplier", multiplier, 0.3, 3, "");
     }
+
+    /** The same with another hot face. */
+    public BottomHeater sized(Point face) {
+        return new BottomHeater(name, contact, face, gapMm, emissivity, gapHWPerM2K, tauHeatS, tauCoolS, maxC,
+                multiplier);
+    }
+
+    /** The same farther from the board, or nearer. */
+    public BottomHeater below(double gap) {
+        return new BottomHeater(name, contact, sizeMm, gap, emissivity, gapHWPerM2K, tauHeatS, tauCoolS, maxC,
+                multiplier);
+    }
+
+    /** The same that can be set up to here, °C. */
+    public BottomHeater upTo(double highestC) {
+        return new BottomHeater(name, contact, sizeMm, gapMm, emissivity, gapHWPerM2K, tauHeatS, tauCoolS,
+                highestC, multiplier);
+    }
 }

@@ -92,7 +92,7 @@ final class Design {
                 axis("peak air", Math.min(liquidus + 20, airMax - 20), airMax, 5,
                         Math.min(airMax - 10, liquidus + 130));
                 axis(FLOW, flowMin, flowMax, 1,
-                        Math.min(0.8 * flowMax, 12 + nozzleMm * 1.4));
+                        AirSetting.usualLpm(nozzleMm, 0.8 * flowMax));
                 axis("distance", 10, loose ? 90 : 45, 1, loose ? 40 : 20);
                 axis("circle", 0, Math.max(2, side / 2), 1, side / 3);
             }

@@ -32,9 +32,6 @@ public final class StartingRecipe {
     private static final double AIR_SOAK_SHARE = 0.3;
     private static final double AIR_SOAK_C = 220;
     private static final double AIR_APPROACH_OVER_K = 60;
-    /** With no heater a wider nozzle needs more air to bring the same to each mm². Judgement. */
-    private static final double ALONE_LPM = 12;
-    private static final double ALONE_LPM_PER_MM = 1.4;
 
     /** @param lift true for a lift, which ends with the chip taken off; false for a seat or a reflow, which ends with it left alone */
     public static Recipe of(String id, String title, Chip target, Bench bench, boolean lift) {
@@ -43,10 +40,10 @@ public final class StartingRecipe {
         double nozzle = bench.air().nozzlesMm().stream()
                 .min(Comparator.comparingDouble(n -> Math.abs(n - side))).orElseThrow();
         double flow = Math.min(28, bench.air().maxLpm());
-        double circle = side > nozzle ? (side - nozzle) / 2 + 2 : 0;
+        double circle = AirSetting.usualCircleMm(side, nozzle);
         if (bench.heater().isEmpty()) {
             return airAlone(id, title, target, bench, new AirSetting(AIR_SOAK_C,
-                    Math.min(bench.air().maxLpm(), ALONE_LPM + ALONE_LPM_PER_MM * nozzle), nozzle,
+                    AirSetting.usualLpm(nozzle, bench.air().maxLpm()), nozzle,
                     35, circle),
                     lift);
         }
