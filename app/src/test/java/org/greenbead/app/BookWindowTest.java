@@ -4,13 +4,19 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
 import static org.testng.Assert.assertTrue;
 
+import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
+import org.greenbead.core.account.Account;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
 import org.testng.annotations.AfterMethod;
@@ -68,6 +74,54 @@ public class BookWindowTest {
         window.awaitText("#account-which", "replaced");
         window.press(KeyCode.DOWN, KeyCode.LEFT);
         window.awaitText("#book-title", "warnings");
+    }
+
+    /** A record goes and comes back in its account; where a report was made with it that is said first. */
+    @Test
+    public void aRecordIsTakenBackAndBroughtBack() throws Exception {
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            Job job = ledger.job("SB-0417");
+            Kept rail = new Kept("rail-77", "rail", Instant.now(), "technician A",
+                    Map.of("name", "harbour", "ohm", 18.0));
+            ledger.save(Account.noted(Optional.of(job), job.with(rail), Instant.now(), "technician A"),
+                    "noted", "");
+        }
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.K);
+        window.awaitText("#book-title", "warnings");
+        window.press(KeyCode.A);
+        window.awaitText("#account-title", "SB-0417");
+        window.press(KeyCode.DOWN, KeyCode.UP, KeyCode.DELETE);
+        window.awaitText("#account-said", "Taken back");
+        window.await("gone", () -> record().isEmpty());
+        window.picture("account-thrown");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#account-said", "Brought back");
+        window.await("back", () -> record().filter(r -> r.number("ohm") == 18.0).isPresent());
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            ledger.reported("SB-0417", "report-sb-0417.pdf");
+        }
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.K);
+        window.awaitText("#book-title", "warnings");
+        window.press(KeyCode.A);
+        window.awaitText("#account-title", "SB-0417");
+        window.press(KeyCode.DOWN, KeyCode.UP, KeyCode.DELETE);
+        window.awaitText("#account-said", "report-sb-0417.pdf");
+        assertTrue(record().isPresent(), "said, not done");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#account-said", "Taken back");
+        window.await("gone", () -> record().isEmpty());
+    }
+
+    private Optional<Kept> record() throws Exception {
+        try (Ledger ledger = Ledger.openShared(window.data(), new OpenFiles(), InstantSource.system())) {
+            return ledger.job("SB-0417").record("rail-77");
+        }
     }
 
     private int acts() throws Exception {

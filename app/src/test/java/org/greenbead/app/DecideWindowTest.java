@@ -222,6 +222,50 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitNode("#ledger-list");
     }
 
+    /** A run that went wrong goes into the bin and comes back; one in a report says so first. */
+    @Test
+    public void aRunIsThrownAwayAndTakenBack() throws Exception {
+        window.press(KeyCode.L);
+        window.await("runs", () -> window.text("#ledger-title").matches("\\d+ runs")
+                && !window.text("#ledger-title").startsWith("0 "));
+        int all = Integer.parseInt(window.text("#ledger-title").replaceAll("\\D", ""));
+        window.press(KeyCode.DELETE);
+        window.awaitText("#ledger-said", "is in the bin");
+        window.awaitText("#ledger-title", all - 1 + " runs");
+        window.press(KeyCode.X);
+        window.awaitText("#ledger-title", "Runs in the bin: 1");
+        window.awaitText("#pedal-word", "Take it back");
+        window.picture("ledger-bin");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#ledger-said", "30 days");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#ledger-title", "Runs in the bin: 0");
+        window.press(KeyCode.X);
+        window.awaitText("#ledger-title", all + " runs");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#ledger-title", all - 1 + " runs");
+        window.pressControl(KeyCode.Z);
+        window.awaitText("#ledger-title", all + " runs");
+        String first;
+        try (Ledger ledger = Ledger.openShared(window.data(), new OpenFiles(), InstantSource.system())) {
+            first = ledger.runs().getFirst().jobId();
+        }
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            ledger.reported(first, "report-of-it.pdf");
+        } finally {
+            window.open();
+        }
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.L);
+        window.awaitText("#ledger-title", all + " runs");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#ledger-said", "report-of-it.pdf");
+        assertEquals(window.text("#ledger-title"), all + " runs");
+        window.press(KeyCode.DELETE);
+        window.awaitText("#ledger-title", all - 1 + " runs");
+    }
+
     /** The resistors are pressed as they lie on the board; what to take off and to fit follows, and goes into the job. */
     @Test
     public void configurationResistorsAreReadAndPlanned() throws Exception {

@@ -17,6 +17,8 @@ import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.JobEvent;
 import org.greenbead.store.Ledger;
+import org.greenbead.store.LedgerException;
+import org.greenbead.store.ReportedException;
 import org.greenbead.store.RunEntry;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -189,27 +191,43 @@ final class LedgerCommand implements Runnable {
     }
 
     /** Throws a job away, or shows what was. */
-    @Command(name = "bin", mixinStandardHelpOptions = true, description = "Puts a job into the bin, where it is kept for 30 days at least; without an ID lists what lies there.")
+    @Command(name = "bin", mixinStandardHelpOptions = true, description = "Puts a job or a run into the bin, where it is kept for 30 days at least; without an ID lists what lies there.")
     static final class Bin extends LedgerVerb {
-        @Parameters(arity = "0..1", paramLabel = "ID", description = "A job's id.")
+        @Parameters(arity = "0..1", paramLabel = "ID", description = "A job's id, or a run's.")
         private String id;
+        @Option(names = "--even-so", description = "A run also where a report was made from it; the report stays.")
+        private boolean evenSo;
         @Option(names = "--empty", description = "Deletes for good what has lain there for 30 days and more.")
         private boolean empty;
 
         @Override
         void work(Ledger ledger) throws Exception {
             if (id != null) {
-                ledger.bin().put(id);
-                say("job " + id + " is in the bin; take it back with: greenbead ledger take-back " + id);
+                boolean run = ledger.run(id).isPresent();
+                try {
+                    if (run) {
+                        ledger.runBin().put(id, evenSo);
+                    } else {
+                        ledger.bin().put(id);
+                    }
+                } catch (ReportedException e) {
+                    throw new LedgerException(e.getMessage() + ". With --even-so it goes all the same", e);
+                }
+                say((run ? "run " : "job ") + id
+                        + " is in the bin; take it back with: greenbead ledger take-back " + id);
             }
             if (empty) {
-                List<String> gone = ledger.bin().empty();
+                var gone = new java.util.ArrayList<>(ledger.bin().empty());
+                gone.addAll(ledger.runBin().empty());
                 say(gone.isEmpty()
                         ? "nothing has lain there for 30 days yet"
                         : "deleted for good: " + String.join(", ", gone));
             }
             if (id == null && !empty) {
                 ledger.bin().all().forEach(b -> say("job " + b.job().id() + " " + b.job().title()
+                        + ", in the bin since " + day(b.at()) + ", kept until " + day(b.until())
+                        + " at least"));
+                ledger.runBin().all().forEach(b -> say("run " + b.run().id() + " " + b.run().recipe()
                         + ", in the bin since " + day(b.at()) + ", kept until " + day(b.until())
                         + " at least"));
             }
@@ -224,11 +242,16 @@ final class LedgerCommand implements Runnable {
     /** Out of the bin again. */
     @Command(name = "take-back", mixinStandardHelpOptions = true, description = "Takes a job back from the bin, with all it had.")
     static final class TakeBack extends LedgerVerb {
-        @Parameters(paramLabel = "ID", description = "A job's id.")
+        @Parameters(paramLabel = "ID", description = "A job's id, or a run's.")
         private String id;
 
         @Override
         void work(Ledger ledger) throws Exception {
+            if (ledger.run(id).isPresent()) {
+                ledger.runBin().takeBack(id);
+                say("run " + id + " is back");
+                return;
+            }
             ledger.bin().takeBack(id);
             say("job " + id + " is back");
         }

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.account.Thrown;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.work.WriteDown;
@@ -23,6 +24,8 @@ final class NoteCommand extends OnJob {
     private String id;
     @Option(names = "--remove", description = "Take the record back: the one named by --record, or by its first field.")
     private boolean remove;
+    @Option(names = "--bring-back", description = "Brings back a record that was taken back, the last one of this type, or the one named by --record.")
+    private boolean bringBack;
     @Option(names = "--at", paramLabel = "TIME", description = "When it was, such as 2031-04-02T08:00:00Z (default: now).")
     private Instant at;
 
@@ -33,8 +36,16 @@ final class NoteCommand extends OnJob {
         var entry = new WriteDown.Entry(type, Optional.ofNullable(id), fields, words().unit());
         if (remove) {
             Kept gone = WriteDown.takenBack(job, entry);
-            keep(job, job.without(gone.id()), "taken back", gone.id());
-            out().println("took back " + gone.id() + " of job " + job.id());
+            keep(job, Thrown.thrown(job, gone.id()), "taken back", gone.id());
+            out().println("took back " + gone.id() + " of job " + job.id() + "; its account still has it: "
+                    + "greenbead note " + job.id() + " " + type + " --record " + gone.id() + " --bring-back");
+            return 0;
+        }
+        if (bringBack) {
+            Thrown.Gone gone = gone(job);
+            Job longer = Thrown.broughtBack(job, gone);
+            keep(job, longer, "brought back", longer.records().getLast().id());
+            out().println("brought back " + longer.records().getLast().id() + " in job " + job.id());
             return 0;
         }
         Optional<Kept> there = WriteDown.meant(job, entry);
@@ -43,5 +54,13 @@ final class NoteCommand extends OnJob {
         keep(job, longer, "noted", record.id());
         out().println((there.isPresent() ? "changed " : "noted ") + record.id() + " in job " + job.id());
         return 0;
+    }
+
+    private Thrown.Gone gone(Job job) {
+        return Thrown.of(job).stream().filter(g -> g.record().type().equals(type))
+                .filter(g -> id == null || g.record().id().equals(id)).findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("of job " + job.id()
+                        + " no such record was taken back; those that were: "
+                        + String.join(", ", Thrown.of(job).stream().map(g -> g.record().id()).toList())));
     }
 }

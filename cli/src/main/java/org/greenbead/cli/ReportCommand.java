@@ -33,6 +33,7 @@ final class ReportCommand implements Callable<Integer> {
             if (ledger.jobIds().contains(what)) {
                 SafeFiles.write(out, CustomerReport.pdf(
                         CustomerReport.gather(ledger, what, java.time.Instant.now()), shared.words()));
+                told(ledger, what, String.valueOf(out.getFileName()));
                 spec.commandLine().getOut().println("wrote " + out);
                 return 0;
             }
@@ -43,8 +44,16 @@ final class ReportCommand implements Callable<Integer> {
             RunEntry entry = Shared.run(ledger, what);
             SafeFiles.write(out, JobReport.pdf(ledger.job(entry.jobId()),
                     RunLog.read(ledger.logFile(entry), shared.files()), shared.words()));
+            told(ledger, entry.jobId(), entry.id() + " in " + out.getFileName());
         }
         spec.commandLine().getOut().println("wrote " + out);
         return 0;
+    }
+
+    /** What it was made from is known from now on; where the window has the ledger it is made all the same. */
+    private static void told(Ledger ledger, String job, String file) {
+        if (ledger.writes()) {
+            ledger.reported(job, file);
+        }
     }
 }

@@ -133,6 +133,15 @@ public class OwnWorldTest extends InFolder {
         assertTrue(out.contains("nothing has lain there for 30 days"), out);
         assertEquals(run("board", "remove", "ES-5"), 2, "it can still be taken back");
         assertEquals(run("ledger", "take-back", "J-0001"), 0, err);
+        assertEquals(run("note", "J-0001", "rail", "name=core", "ohm=18"), 0, err);
+        assertEquals(run("note", "J-0001", "rail", "--record", "rail-1", "--remove"), 0, err);
+        assertTrue(out.contains("--bring-back"), out);
+        assertEquals(run("note", "J-0001", "symptom", "--bring-back"), 2);
+        assertTrue(err.contains("those that were: rail-1"), err);
+        assertEquals(run("note", "J-0001", "rail", "--bring-back"), 0, err);
+        assertTrue(out.contains("brought back rail-1"), out);
+        assertEquals(run("ledger", "bin", "J-0001-x"), 2);
+        assertTrue(err.contains("J-0001-x"), err);
         assertEquals(run("ledger", "take-back", "J-0001"), 2);
         assertEquals(run("board", "copy", "ES-5", "ES-5b"), 0, err);
         assertEquals(run("board", "set", "ES-5b", "--thickness", "1.0"), 0, err);

@@ -8,6 +8,8 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -50,6 +52,7 @@ import org.sqlite.SQLiteDataSource;
  */
 public final class Ledger implements AutoCloseable {
     private static final String ROUTE = "route.";
+    private static final String REPORTED = "reported";
     private static final Logger LOG = LoggerFactory.getLogger(Ledger.class);
     private static final String FILE = "ledger.db";
     private static final String MIGRATIONS = "classpath:org/greenbead/store/migration";
@@ -456,6 +459,30 @@ public final class Ledger implements AutoCloseable {
         return new JobBin(this, rows, handle, clock);
     }
 
+    /** Runs that were thrown away and can be taken back. */
+    public RunBin runBin() {
+        return new RunBin(this, handle, clock);
+    }
+
+    /** A report was made of a job or of one of its runs. @param file its name; of a run's report it begins with the run's id */
+    public synchronized void reported(String jobId, String file) {
+        mayWrite();
+        event(jobId, REPORTED, file);
+    }
+
+    /** Reports that were made of a job and its runs, the oldest first. */
+    public List<JobEvent> reports(String jobId) {
+        return history(jobId).stream().filter(e -> e.kind().equals(REPORTED)).toList();
+    }
+
+    /** Reports as a person tells them apart: file and day. */
+    public static String named(List<JobEvent> reports) {
+        return String.join(", ", reports.stream()
+                .map(e -> e.detail() + " of " + LocalDate.ofInstant(e.at(), ZoneId.systemDefault()))
+                .distinct()
+                .toList());
+    }
+
     /** Numbers that are given, those in the bin too. */
     public synchronized List<String> jobIds() {
         return handle.createQuery("SELECT id FROM job ORDER BY id").mapTo(String.class).list();
@@ -710,9 +737,10 @@ public final class Ledger implements AutoCloseable {
         return Double.isFinite(value) ? value : null;
     }
 
-    /** Newest first. */
+    /** Newest first, without those in the bin. */
     public synchronized List<RunEntry> runs() {
-        return handle.createQuery("SELECT * FROM run ORDER BY started_at DESC, id").map((r, c) -> entry(r))
+        return handle.createQuery("SELECT * FROM run WHERE binned_at IS NULL ORDER BY started_at DESC, id")
+                .map((r, c) -> entry(r))
                 .list();
     }
 
@@ -727,7 +755,7 @@ public final class Ledger implements AutoCloseable {
                 .map((r, c) -> entry(r)).list();
     }
 
-    private static RunEntry entry(ResultSet r) throws SQLException {
+    static RunEntry entry(ResultSet r) throws SQLException {
         String ended = r.getString("ended_at");
         String outcome = r.getString("outcome");
         return new RunEntry(r.getString("id"), r.getString("job_id"), r.getString("bead"),

@@ -1,7 +1,7 @@
 package org.greenbead.store;
 
 /** The ledger cannot be opened; the message says what, where and what to do. Nothing in it has been changed. */
-public final class LedgerException extends Exception {
+public class LedgerException extends Exception {
     private static final long serialVersionUID = 1L;
 
     public LedgerException(String message) {

@@ -4,6 +4,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.Predicate;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -26,11 +27,18 @@ import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.AccountLines;
+import org.greenbead.core.account.Thrown;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Job;
+import org.greenbead.store.Ledger;
 
-/** Everything that was done, seen and said in a job, newest first: when, by whom, and where it comes from. It is read, never changed. */
+/**
+ * Everything that was done, seen and said in a job, newest first: when, by whom, and where it comes from. Its lines are never changed; a record or a photo is taken back
+ * or brought back here, which is a line of its own.
+ */
 public final class AccountPage extends Page {
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM  HH:mm:ss",
             Locale.ENGLISH);
@@ -59,6 +67,9 @@ public final class AccountPage extends Page {
     private final Label title = Looks.label("", "now");
     private final Label which = Looks.label("", "text-ink", "strong");
     private final Label none = Looks.note("muted");
+    private final Label said = Looks.note("said");
+    /** A record of which it was said that a report was made with it. */
+    private String warned = "";
     private final VBox odd = new VBox(6);
     private final Rows<AccountLines.Line> list;
     private final VBox page;
@@ -73,11 +84,14 @@ public final class AccountPage extends Page {
         title.setId("account-title");
         which.setId("account-which");
         list = new Rows<>("account-list", l -> "account-" + l.first(), this::row, (line, pressed) -> {
+            warned = "";
+            tell("", false);
         });
+        said.setId("account-said");
         VBox.setVgrow(list, Priority.ALWAYS);
         var caps = new HBox(10, Looks.label(texts.get("account.caps"), "caps"), which);
         caps.setAlignment(Pos.BASELINE_LEFT);
-        var head = Looks.as(new VBox(1, caps, title), "instruction");
+        var head = Looks.as(new VBox(1, caps, title, said), "instruction");
         page = Looks.as(
                 new VBox(head, odd, none, list, Looks.label(texts.get("account.keys"), "muted", "small")),
                 "page");
@@ -162,6 +176,8 @@ public final class AccountPage extends Page {
                 shown = Shown.values()[(shown.ordinal() + 1) % Shown.values().length];
                 show();
             }
+            case DELETE, BACK_SPACE -> chosen().ifPresent(this::throwAway);
+            case ENTER -> chosen().ifPresent(this::bringBack);
             case UP -> list.move(-1);
             case DOWN -> list.move(1);
             default -> {
@@ -169,6 +185,70 @@ public final class AccountPage extends Page {
             }
         }
         return true;
+    }
+
+    /** The record of the chosen line; a check or a step is undone where it is. */
+    private Optional<String> chosen() {
+        Optional<String> record = list.chosen().map(AccountLines.Line::record).filter(r -> !r.isEmpty());
+        if (record.isEmpty()) {
+            tell(desk.texts().get("account.no_record"), true);
+        }
+        return record;
+    }
+
+    /** Never silently what a report was made with: that is said, and a second press has it done. */
+    private void throwAway(String record) {
+        Texts texts = desk.texts();
+        Optional<Kept> there = model.job().record(record);
+        if (there.isEmpty()) {
+            tell(texts.get("account.gone.already"), true);
+            return;
+        }
+        Job without;
+        try {
+            without = Thrown.thrown(model.job(), record);
+        } catch (IllegalArgumentException e) {
+            tell(e.getMessage(), true);
+            return;
+        }
+        if (warned.equals(record)) {
+            take(without, record);
+            return;
+        }
+        String job = model.job().id();
+        desk.io(() -> desk.ledger().reports(job).stream().filter(r -> !r.at().isBefore(there.get().at()))
+                .toList(), reports -> {
+                    if (reports.isEmpty()) {
+                        take(without, record);
+                    } else {
+                        warned = record;
+                        tell(texts.get("account.reported", Ledger.named(reports)), true);
+                    }
+                });
+    }
+
+    private void take(Job without, String record) {
+        model.change(without, "taken back", record);
+        warned = "";
+        tell(desk.texts().get("account.thrown"), false);
+    }
+
+    private void bringBack(String record) {
+        Texts texts = desk.texts();
+        if (model.job().record(record).isPresent()) {
+            tell(texts.get("account.there"), true);
+            return;
+        }
+        Thrown.of(model.job()).stream().filter(g -> g.record().id().equals(record)).findFirst()
+                .ifPresentOrElse(gone -> {
+                    model.change(Thrown.broughtBack(model.job(), gone), "brought back", record);
+                    tell(texts.get("account.brought"), false);
+                }, () -> tell(texts.get("account.gone.lost"), true));
+    }
+
+    private void tell(String text, boolean bad) {
+        said.pseudoClassStateChanged(Looks.BAD, bad);
+        said.setText(text);
     }
 
     @Override

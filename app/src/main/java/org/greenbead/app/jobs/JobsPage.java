@@ -37,6 +37,7 @@ import org.greenbead.core.search.BenchWords;
 import org.greenbead.core.search.JobSearch;
 import org.greenbead.store.JobBin;
 import org.greenbead.store.JobBundle;
+import org.greenbead.store.Ledger;
 
 /** Every job of the ledger; what is written above finds them. */
 public final class JobsPage extends Page {
@@ -225,10 +226,13 @@ public final class JobsPage extends Page {
         }
         rows.chosen().map(h -> h.job().id()).ifPresent(id -> desk.io(() -> {
             desk.ledger().bin().put(id);
-            return id;
-        }, gone -> {
+            return Ledger.named(desk.ledger().reports(id));
+        }, reports -> {
+            String gone = id;
             lastBinned = Optional.of(gone);
-            tell(desk.texts().get("jobs.bin.put", gone), false);
+            Texts texts = desk.texts();
+            tell(texts.get("jobs.bin.put", gone)
+                    + (reports.isEmpty() ? "" : " " + texts.get("jobs.bin.reports", reports)), false);
             left.accept(gone);
             reread();
         }, failed -> tell(String.valueOf(failed.getMessage()), true)));

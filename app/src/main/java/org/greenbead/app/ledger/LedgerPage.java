@@ -10,6 +10,7 @@ import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -24,6 +25,8 @@ import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.store.ReportedException;
+import org.greenbead.store.RunBin;
 import org.greenbead.store.RunEntry;
 
 /** All runs, newest first, found by typing. */
@@ -34,7 +37,12 @@ public final class LedgerPage extends Page {
     private final TextField filter = Looks.as(new TextField(), "text-line");
     private final Label count = Looks.label("", "muted");
     private final VBox page;
+    private final Label said = Looks.note("said");
     private List<RunEntry> all = List.of();
+    private List<RunBin.Binned> binned = List.of();
+    private boolean inBin;
+    /** A run of which it was said that a report was made from it. */
+    private String warned = "";
 
     public LedgerPage(Desk desk, Navigator go) {
         this.desk = desk;
@@ -46,7 +54,12 @@ public final class LedgerPage extends Page {
         filter.textProperty().subscribe(t -> filter());
         list.setCellFactory(view -> new Row(texts));
         list.setPlaceholder(Looks.label(texts.get("ledger.none"), "muted"));
-        list.getSelectionModel().selectedItemProperty().subscribe(s -> pedalNow());
+        list.getSelectionModel().selectedItemProperty().subscribe(s -> {
+            warned = "";
+            pedalNow();
+        });
+        said.setId("ledger-said");
+        count.setId("ledger-title");
         list.setOnMouseClicked(click -> {
             if (click.getClickCount() == 2) {
                 open();
@@ -54,28 +67,58 @@ public final class LedgerPage extends Page {
         });
         VBox.setVgrow(list, Priority.ALWAYS);
         var head = Looks.as(new VBox(4, Looks.label(texts.get("ledger.caps"), "caps"), count), "instruction");
-        page = Looks.as(new VBox(head, filter, list), "page");
+        page = Looks.as(
+                new VBox(head, filter, list, said, Looks.label(texts.get("ledger.keys"), "muted", "small")),
+                "page");
         backWord(texts.get("key.back"));
         noteWord(texts.get("ledger.odds"));
         pedalNow();
-        desk.io(() -> desk.ledger().runs(), runs -> {
-            all = runs;
+        list.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            // The list has the keyboard and would keep these for itself.
+            if (e.getCode() == KeyCode.DELETE || e.getCode() == KeyCode.BACK_SPACE) {
+                throwAway();
+                e.consume();
+            }
+        });
+        reread();
+    }
+
+    @Override
+    public void reread() {
+        desk.io(() -> new Known(desk.ledger().runs(), desk.ledger().runBin().all()), known -> {
+            all = known.runs();
+            binned = known.binned();
             filter();
             list.requestFocus();
         });
     }
 
+    private record Known(List<RunEntry> runs, List<RunBin.Binned> binned) {}
+
     private void filter() {
         String wanted = filter.getText().strip().toLowerCase(Locale.ROOT);
-        list.getItems().setAll(all.stream().filter(r -> (r.jobId() + " " + r.chip() + " " + r.recipe())
-                .toLowerCase(Locale.ROOT).contains(wanted)).toList());
-        count.setText(desk.texts().get("ledger.count", list.getItems().size()));
+        list.getItems()
+                .setAll((inBin ? binned.stream().map(RunBin.Binned::run).toList() : all).stream()
+                        .filter(r -> (r.jobId() + " " + r.chip() + " " + r.recipe())
+                                .toLowerCase(Locale.ROOT).contains(wanted))
+                        .toList());
+        count.setText(inBin
+                ? desk.texts().get("ledger.bin.title", binned.size())
+                : desk.texts().get("ledger.count", list.getItems().size()));
         list.getSelectionModel().selectFirst();
     }
 
     private void pedalNow() {
         Texts texts = desk.texts();
-        pedal(list.getSelectionModel().getSelectedItem() == null
+        RunEntry chosen = list.getSelectionModel().getSelectedItem();
+        if (inBin) {
+            pedal(binned.stream().filter(b -> b.run().equals(chosen)).findFirst()
+                    .map(b -> new Pedal(texts.get("ledger.bin.back"), texts.get("ledger.bin.since",
+                            Row.WHEN.format(b.at()), Row.WHEN.format(b.until())), true, this::takeBack))
+                    .orElseGet(() -> Pedal.shut(texts.get("ledger.bin.back"), texts.get("ledger.bin.none"))));
+            return;
+        }
+        pedal(chosen == null
                 ? Pedal.shut(texts.get("ledger.open"), texts.get("ledger.none"))
                 : new Pedal(texts.get("ledger.open"), texts.get("ledger.open.so"), true, this::open));
     }
@@ -102,10 +145,79 @@ public final class LedgerPage extends Page {
         go.odds();
     }
 
+    /** Into the bin, or, there, what has lain long enough out of it for good. What a report was made from goes at the second press. */
+    private void throwAway() {
+        Texts texts = desk.texts();
+        if (inBin) {
+            desk.io(() -> desk.ledger().runBin().empty(), gone -> {
+                tell(gone.isEmpty()
+                        ? texts.get("ledger.bin.young")
+                        : texts.get("ledger.bin.emptied", gone.size()), false);
+                reread();
+            }, this::failed);
+            return;
+        }
+        RunEntry chosen = list.getSelectionModel().getSelectedItem();
+        if (chosen == null) {
+            return;
+        }
+        boolean evenSo = warned.equals(chosen.id());
+        desk.io(() -> {
+            desk.ledger().runBin().put(chosen.id(), evenSo);
+            return chosen;
+        }, gone -> {
+            desk.changes().made(gone.id(), gone.id(), () -> back(gone.id()));
+            tell(texts.get("ledger.bin.put", gone.recipe(), gone.jobId()), false);
+            reread();
+        }, failed -> {
+            failed(failed);
+            if (failed instanceof ReportedException) {
+                warned = chosen.id();
+                tell(texts.get("ledger.bin.reported", failed.getMessage()), true);
+            }
+        });
+    }
+
+    private void takeBack() {
+        RunEntry chosen = list.getSelectionModel().getSelectedItem();
+        if (inBin && chosen != null) {
+            back(chosen.id());
+        }
+    }
+
+    private void back(String id) {
+        desk.io(() -> {
+            desk.ledger().runBin().takeBack(id);
+            return id;
+        }, back -> {
+            tell(desk.texts().get("ledger.bin.taken"), false);
+            reread();
+        }, this::failed);
+    }
+
+    private void failed(Throwable error) {
+        tell(String.valueOf(error.getMessage()), true);
+    }
+
+    private void tell(String text, boolean bad) {
+        said.pseudoClassStateChanged(Looks.BAD, bad);
+        said.setText(text);
+    }
+
     @Override
     public boolean key(KeyCode code, boolean control) {
         if (code == KeyCode.ENTER) {
-            open();
+            if (inBin) {
+                takeBack();
+            } else {
+                open();
+            }
+            return true;
+        }
+        if (!control && code == KeyCode.X) {
+            inBin = !inBin;
+            tell("", false);
+            filter();
             return true;
         }
         if (code == KeyCode.ESCAPE) {
@@ -117,7 +229,7 @@ public final class LedgerPage extends Page {
 
     /** One run: when, what, how it came out. */
     private static final class Row extends ListCell<RunEntry> {
-        private static final DateTimeFormatter WHEN = DateTimeFormatter
+        static final DateTimeFormatter WHEN = DateTimeFormatter
                 .ofPattern("d MMM yyyy  HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
         private final Texts texts;
 

@@ -145,10 +145,12 @@ public final class ReportPage extends Page {
         Texts texts = desk.texts();
         byte[] bytes = pdf;
         String name = "report-" + model.job().id().toLowerCase(Locale.ROOT) + ".pdf";
+        String job = model.job().id();
         desk.io(() -> {
             Path folder = Files.createDirectories(desk.ledger().folder().resolve("exports"));
             Path file = folder.resolve(name);
             SafeFiles.write(file, bytes);
+            desk.ledger().reported(job, name);
             return file;
         }, file -> said.setText(texts.get("custom.kept", file.toString())),
                 failed -> said.setText(String.valueOf(failed.getMessage())));

@@ -17,6 +17,7 @@ import org.greenbead.store.SafeFiles;
 
 /** Hands a kept run out as CSV or PDF, into the exports folder of the data folder, and says where. */
 final class Keeper {
+    private static final String PDF = ".pdf";
     private final Desk desk;
     private final Label said;
 
@@ -35,7 +36,7 @@ final class Keeper {
 
     void pdf(RunEntry entry) {
         Words words = desk.texts().words();
-        write(entry, ".pdf", log -> JobReport.pdf(desk.ledger().job(entry.jobId()), log, words));
+        write(entry, PDF, log -> JobReport.pdf(desk.ledger().job(entry.jobId()), log, words));
     }
 
     /** Makes a file's bytes from a log. */
@@ -49,6 +50,9 @@ final class Keeper {
             Path folder = exports();
             Path file = folder.resolve(entry.id() + ending);
             SafeFiles.write(file, maker.make(log));
+            if (ending.equals(PDF)) {
+                desk.ledger().reported(entry.jobId(), String.valueOf(file.getFileName()));
+            }
             return file;
         }, file -> tell(desk.texts().get("verdict.wrote", file.toString()), false),
                 error -> tell(String.valueOf(error.getMessage()), true));

@@ -23,9 +23,10 @@ public final class AccountLines {
      * @param says      what was said, field by field
      * @param takenBack nothing is left of it from here on
      * @param replaces  something else stood there before
+     * @param record    id of the record that it is of; empty for a check, a step or a typed fact
      */
     public record Line(int first, Instant at, String by, Origin.Source source, String about,
-            List<String> says, boolean takenBack, boolean replaces) {
+            List<String> says, boolean takenBack, boolean replaces, String record) {
         public Line {
             says = List.copyOf(says);
         }
@@ -75,21 +76,21 @@ public final class AccountLines {
                     FactWords.from("record " + record(head), words),
                     act.stream().filter(e -> e.what().split("/").length == 3)
                             .map(e -> field(e, words)).toList(),
-                    back, replaces);
+                    back, replaces, record(head));
             case "check" -> {
                 boolean itself = String.valueOf(head.is()).endsWith(", shown");
                 yield new Line(head.number(), head.at(), head.by(),
                         itself ? Origin.Source.COMPUTED : Origin.Source.TICKED, words.say("check." + rest),
-                        List.of(change(head)), back, replaces);
+                        List.of(change(head)), back, replaces, "");
             }
             case "bead" -> new Line(head.number(), head.at(), head.by(), Origin.Source.COMPUTED,
-                    words.say("bead." + rest), List.of(change(head)), back, replaces);
+                    words.say("bead." + rest), List.of(change(head)), back, replaces, "");
             case "fact" -> new Line(head.number(), head.at(), head.by(), Origin.Source.TYPED,
-                    FactWords.of(rest, words), List.of(change(head)), back, replaces);
+                    FactWords.of(rest, words), List.of(change(head)), back, replaces, "");
             case "route" -> new Line(head.number(), head.at(), head.by(), Origin.Source.CHOSEN,
-                    words.say("account.route"), List.of(), back, replaces);
+                    words.say("account.route"), List.of(), back, replaces, "");
             default -> new Line(head.number(), head.at(), head.by(), Origin.Source.CHOSEN,
-                    words.say("account.opened"), List.of(String.valueOf(head.is())), back, replaces);
+                    words.say("account.opened"), List.of(String.valueOf(head.is())), back, replaces, "");
         };
     }
 
