@@ -294,6 +294,10 @@ final class BenchWindow {
         fx(() -> {
             // As the platform does it: a node that has just left the scene no longer gets its keys, the scene does.
             Node owner = scene().getFocusOwner();
+            if (owner instanceof javafx.scene.control.Control typedIn && typedIn.getSkin() == null) {
+                // It has the keyboard and no frame was drawn since: a key would meet nothing that listens. No hand is that fast.
+                typedIn.applyCss();
+            }
             javafx.event.EventTarget to = owner != null && owner.getScene() == scene() ? owner : scene();
             javafx.event.Event.fireEvent(to,
                     new javafx.scene.input.KeyEvent(type, "", "", key, false, control, false, false));

@@ -134,6 +134,33 @@ public class PlacesWindowTest extends DemoWindow {
         assertEquals(kept(l -> l.job(mine).records("tested").getLast().number("cycles")), 4.0);
     }
 
+    /** A test that ran by itself is ended by the log it wrote: that says how it came out. */
+    @Test
+    public void aLongTestIsEndedByItsLog() throws Exception {
+        String mine = window.text("#job-id");
+        window.press(KeyCode.H);
+        window.awaitText("#timers-title", "No timer runs");
+        window.press(KeyCode.DIGIT6);
+        window.awaitText("#pedal-word", "Start: ");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#timers-title", "One timer runs");
+        var log = java.nio.file.Files.createTempFile("night", ".log");
+        window.choose(log);
+        window.press(KeyCode.F);
+        window.awaitText("#timer-log", "nothing stands in it");
+        java.nio.file.Files.writeString(log,
+                "ram test\npass 1 complete\nerror at 0x00100000 wrote 55555555 read 55575555\n");
+        window.press(KeyCode.F);
+        window.awaitText("#timer-log", "Failed: errors 1");
+        window.awaitText("#timers-title", "No timer runs");
+        window.picture("timers-log");
+        java.nio.file.Files.delete(log);
+        var tested = kept(l -> l.job(mine).records("tested").getLast());
+        assertEquals(tested.text("result"), "fail");
+        assertTrue(tested.text("evidence").contains("bit 17"), tested.text("evidence"));
+        assertEquals(tested.noted("memory_pass").orElse(null), Boolean.FALSE);
+    }
+
     /** A jar is found by its number and used: the job knows its lot and hours. A new stencil is taken in, used up and told. */
     @Test
     public void stockIsTakenForTheJob() throws Exception {

@@ -17,11 +17,13 @@ import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.core.timer.LongTest;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.DemoWorld;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.LedgerException;
+import org.greenbead.store.TestLogs;
 
 /**
  * A job that the command line works on, a file or a number of the ledger, with what the ledger knows of its board, bench, chip and customer.
@@ -70,6 +72,17 @@ final class JobOnDisk {
         }
         try (Ledger open = shared.ledger()) {
             open.save(job, kind, detail);
+        }
+    }
+
+    /** What the log of a long test says; kept where a ledger is. */
+    LongTest longTest(Path log) throws BadFileException, LedgerException {
+        Optional<Ledger> there = ledger();
+        if (there.isEmpty()) {
+            return TestLogs.look(log);
+        }
+        try (Ledger ledger = there.get()) {
+            return ledger.testLogs().take(log);
         }
     }
 

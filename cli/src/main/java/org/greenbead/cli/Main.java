@@ -34,6 +34,7 @@ public final class Main implements Runnable {
             ExamplesCommand.class,
             NewCommand.class,
             NoteCommand.class,
+            TestLogCommand.class,
             WorkCommands.Tick.class,
             WorkCommands.Way.class,
             WorkCommands.Steps.class,

@@ -13,6 +13,7 @@ import org.greenbead.core.quantity.Minutes;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.timer.JobTimer;
+import org.greenbead.core.timer.LongTest;
 import org.greenbead.core.timer.Timers;
 import org.greenbead.core.timer.UsualWaits;
 import picocli.CommandLine.Command;
@@ -97,6 +98,8 @@ final class TimerCommand implements Runnable {
         private String timer;
         @Option(names = "--result", description = "Of a long test or a soak: ${COMPLETION-CANDIDATES}.")
         private Timers.Result result;
+        @Option(names = "--log", paramLabel = "FILE", description = "The log that a long test wrote: it says how it came out. See greenbead testlog.")
+        private java.nio.file.Path log;
         @Option(names = "--at", paramLabel = "TIME", description = "When it ended (default: now).")
         private Instant at;
 
@@ -104,8 +107,19 @@ final class TimerCommand implements Runnable {
         public Integer call() throws Exception {
             Job job = read();
             Instant now = at == null ? Instant.now() : at;
-            Job longer = Timers.end(job, timer, Optional.ofNullable(result), now, ZoneId.systemDefault(),
-                    author());
+            if (log != null && result != null) {
+                throw new IllegalArgumentException(
+                        "a log says itself how the test came out; leave --result or --log away");
+            }
+            Job longer;
+            if (log == null) {
+                longer = Timers.end(job, timer, Optional.ofNullable(result), now, ZoneId.systemDefault(),
+                        author());
+            } else {
+                LongTest told = new JobOnDisk(shared()).longTest(log);
+                longer = Timers.end(job, timer, told, now, ZoneId.systemDefault(), author(), words());
+                out().println(told.says(words()));
+            }
             keep(job, longer, "timer ended", timer);
             JobTimer ended = JobTimer.of(longer).stream().filter(t -> t.record().equals(timer)).findFirst()
                     .orElseThrow();

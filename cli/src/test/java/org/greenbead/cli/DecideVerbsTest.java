@@ -273,6 +273,35 @@ public class DecideVerbsTest {
         data = "data";
     }
 
+    /** A memory test's log is read for what it says, and what it says is the test. */
+    @Test
+    public void aTestLogIsTheProof() throws Exception {
+        String job = file("memory.json");
+        data = "logs";
+        assertEquals(run("board", "new", "AB-1", "--size", "60x80"), 0, printed);
+        assertEquals(run("board", "put", "AB-1", "U1", "--at", "30x40", "--size", "14x14"), 0, printed);
+        assertEquals(run("bench", "new", "mine", "--kind", "open_small"), 0, printed);
+        assertEquals(run("new", "memory", "--bench", "mine", "--board", "AB-1", "--complaint", "too small",
+                "--customer", "Ferry Hollin", "--id", "T-8", "--target", "U1", "--title", "sounder"), 0,
+                printed);
+        String log = folder.resolve("night.log").toString();
+        Files.writeString(Path.of(log), "ram test\nerror at 0x00100000 wrote 55555555 read 55575555\n");
+        assertEquals(run("testlog", log, "--job", "T-8"), 1, printed);
+        assertTrue(
+                printed.contains("Failed: errors 1") && printed.contains("bit 17")
+                        && printed.contains("wrote"),
+                printed);
+        Files.writeString(Path.of(log), "ram test\nPass 1 complete, 0 errors\n");
+        assertEquals(run("timer", "start", "T-8", "TEST", "--minutes", "60", "--words", "memory"), 0,
+                printed);
+        assertEquals(run("timer", "end", "T-8", "timer-1", "--log", log, "--result", "PASS"), 2, printed);
+        assertTrue(printed.contains("says itself"), printed);
+        assertEquals(run("timer", "end", "T-8", "timer-1", "--log", log), 0, printed);
+        assertTrue(printed.contains("Passed: whole passes 1"), printed);
+        assertEquals(run("testlog", folder.resolve("no.log").toString()), 2, printed);
+        data = "data";
+    }
+
     /** Readings all round, as a page of the window takes them from photos. */
     @Test
     public void gapsAllRoundAreJudged() {

@@ -25,6 +25,7 @@ import tools.jackson.core.JacksonException;
 /** Carries a job from one ledger to another. */
 public final class JobBundle {
     /** The bead map of the chip that is worked. */
+    private static final String LOGS = "logs/";
     private static final String MAP = "maps/target.map.csv";
 
     private JobBundle() {
@@ -96,6 +97,12 @@ public final class JobBundle {
             Optional<Path> at = ledger.curves().find(curve.text("file"));
             if (at.isPresent()) {
                 files.put("curves/" + curve.text("file"), Files.readAllBytes(at.get()));
+            }
+        }
+        for (Kept tested : job.records("tested")) {
+            Optional<Path> at = ledger.testLogs().find(tested.text("log"));
+            if (at.isPresent()) {
+                files.put(LOGS + tested.text("log"), Files.readAllBytes(at.get()));
             }
         }
         Bundle.write(to, jobId, ledger.now().toString(), files, open);
@@ -178,6 +185,16 @@ public final class JobBundle {
             }
             curves.put(said, bytes);
         }
+        var logs = new LinkedHashMap<String, byte[]>();
+        for (String name : bundle.in("logs")) {
+            byte[] bytes = bundle.bytes(name);
+            String said = name.substring(LOGS.length());
+            if (!TestLogs.name(bytes).equals(said)) {
+                throw new BadFileException(name, 0, "", "the log is not the one that its name says",
+                        "Make the bundle again");
+            }
+            logs.put(said, bytes);
+        }
         for (RunEntry run : runs) {
             String name = "runs/" + run.id() + ".run.jsonl";
             sound(bundle.bytes(name), name, run, ledger);
@@ -196,6 +213,9 @@ public final class JobBundle {
             throw new ClashException(job.id(), clashes);
         }
         // Files first: they are named by run and by content, so that what a failure leaves behind is no half job.
+        for (Map.Entry<String, byte[]> log : logs.entrySet()) {
+            ledger.testLogs().add(log.getValue(), log.getKey());
+        }
         for (Map.Entry<String, byte[]> photo : photos.entrySet()) {
             ledger.photos().add(photo.getValue(), photo.getKey());
         }

@@ -597,6 +597,11 @@ public final class Ledger implements AutoCloseable {
         return new Curves(folder.resolve("curves"));
     }
 
+    /** Logs of long tests. */
+    public TestLogs testLogs() {
+        return new TestLogs(folder.resolve("logs"));
+    }
+
     /** Tables of the user's own. */
     public OwnTables tables() {
         return new OwnTables(folder.resolve("tables"));

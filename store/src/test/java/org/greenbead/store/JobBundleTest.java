@@ -66,6 +66,29 @@ public class JobBundleTest {
         return Ledger.open(away.resolve("data"), files, clock);
     }
 
+    /** The log of a long test goes along with what it was read for. */
+    @Test
+    public void logsOfTestsTravel() throws Exception {
+        Path log = Files.writeString(away.resolve("night.log"), "Pass 3 complete, no errors\n");
+        var told = mine.testLogs().take(log);
+        Job before = mine.job("SB-0409");
+        mine.save(before.with(new Kept("tested-77", "tested", clock.instant(), "",
+                Map.of("what", "memory", "log", told.file()))), "noted", "tested-77");
+        Path zip = away.resolve("SB-0409.zip");
+        try (var out = Files.newOutputStream(zip)) {
+            JobBundle.pack(mine, "SB-0409", out);
+        }
+        try (Ledger there = theirs()) {
+            JobBundle.unpack(there, zip, false);
+            assertEquals(Files.readString(there.testLogs().find(told.file()).orElseThrow()),
+                    Files.readString(log));
+        }
+        assertTrue(mine.testLogs().find("../ledger.db").isEmpty());
+        assertTrue(expectThrows(BadFileException.class,
+                () -> mine.testLogs().take(Files.writeString(away.resolve("empty.log"), "\n\n"))).getMessage()
+                .contains("nothing stands in it"));
+    }
+
     /** A start-up curve goes along; one that is not what its name says is refused, and nothing is taken in. */
     @Test
     public void curvesTravelAndAForgedOneIsRefused() throws Exception {

@@ -29,6 +29,7 @@ import org.greenbead.app.look.LifeBar;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Cues;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
@@ -37,6 +38,7 @@ import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.book.Wording;
+import org.greenbead.core.electric.TestLog;
 import org.greenbead.core.quantity.Minutes;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.timer.JobTimer;
@@ -63,6 +65,7 @@ public final class TimersPage extends Page {
     private final Label because = Looks.note("muted", "small");
     private final Label said = Looks.note("said");
     private final Label caution = Looks.note("caution");
+    private final Label log = Looks.note("said");
     private final Label stop = Looks.note("said");
     private final Line minutes;
     private final Line celsius;
@@ -118,9 +121,11 @@ public final class TimersPage extends Page {
                 caution, said), "card");
         fresh.setVisible(inHand.isPresent());
         fresh.managedProperty().bind(fresh.visibleProperty());
-        var head = Looks.as(new VBox(4, Looks.label(texts.get("timers.caps"), "caps"), title, stop),
+        var head = Looks.as(new VBox(4, Looks.label(texts.get("timers.caps"), "caps"), title, stop, log),
                 "instruction");
         page = Looks.as(new VBox(head, list, lately, fresh, keys), "page");
+        log.setId("timer-log");
+        Drops.onto(page, this::takeLog);
         backWord(texts.get("key.back"));
         beat.getKeyFrames().setAll(new KeyFrame(Duration.millis(BEAT_MS), tick -> beat()));
         beat.setCycleCount(Timeline.INDEFINITE);
@@ -258,6 +263,38 @@ public final class TimersPage extends Page {
         again();
     }
 
+    /** The log of the chosen test says how it came out, at its end or before it. */
+    private void takeLog(java.nio.file.Path file) {
+        Optional<JobTimer> here = list.chosen().filter(shown::contains).filter(JobTimer::tests);
+        if (here.isEmpty()) {
+            tell(desk.texts().get("timers.log.choose"), true);
+            return;
+        }
+        JobTimer timer = here.get();
+        desk.io(() -> desk.ledger().testLogs().take(file),
+                told -> model.apply(timer.job()).ifPresent(m -> {
+                    m.change(Timers.end(m.job(), timer.record(), told, desk.clock().instant(),
+                            ZoneId.systemDefault(), desk.settings().technician().get(), desk.texts().words()),
+                            "timer ended", timer.record());
+                    desk.cues().play(Cues.Cue.TICK);
+                    again();
+                    tell(desk.texts().get("timers.log.told", timer.job(),
+                            told.says(desk.texts().words())),
+                            told.log().result() == TestLog.Result.FAIL);
+                }), failed -> tell(String.valueOf(failed.getMessage()), true));
+    }
+
+    private void pickLog() {
+        Texts texts = desk.texts();
+        desk.picker().file(page.getScene().getWindow(), texts.get("timers.log.file"),
+                texts.get("timers.log.kinds"), "*.txt", "*.log", "*.csv").ifPresent(this::takeLog);
+    }
+
+    private void tell(String text, boolean bad) {
+        log.pseudoClassStateChanged(Looks.BAD, bad);
+        log.setText(text);
+    }
+
     // A new one.
 
     private List<UsualWaits.Wait> usual(JobModel m) {
@@ -342,11 +379,6 @@ public final class TimersPage extends Page {
         }
     }
 
-    /** Somebody has to say how it came out. */
-    private static boolean tests(JobTimer t) {
-        return t.kind() == JobTimer.Kind.TEST || t.kind() == JobTimer.Kind.SOAK;
-    }
-
     private OptionalDouble degrees(Line line) {
         String text = line.getText().strip();
         OptionalDouble c = desk.settings().unit().get().parseC(text);
@@ -406,7 +438,7 @@ public final class TimersPage extends Page {
         JobTimer t = here.get();
         boolean rings = t.rings(desk.clock().instant());
         String name = named(t);
-        if (tests(t) && rings) {
+        if (t.tests() && rings) {
             pedal(Pedal.stating(texts.get("timers.passed", name), texts.get("timers.passed.so"),
                     () -> end(t, Optional.of(Timers.Result.PASS))));
             noteWord(texts.get("timers.failed"));
@@ -414,7 +446,7 @@ public final class TimersPage extends Page {
         }
         pedal(Pedal.stating(texts.get(rings ? "timers.end" : "timers.stop", name),
                 texts.get(rings ? "timers.end.so" : "timers.stop.so"), () -> end(t, Optional.empty())));
-        if (tests(t)) {
+        if (t.tests()) {
             noteWord(texts.get("timers.failed"));
         }
     }
@@ -435,7 +467,7 @@ public final class TimersPage extends Page {
 
     @Override
     public void note() {
-        list.chosen().filter(t -> chosen.isEmpty() && tests(t))
+        list.chosen().filter(t -> chosen.isEmpty() && t.tests())
                 .ifPresent(t -> end(t, Optional.of(Timers.Result.FAIL)));
     }
 
@@ -452,6 +484,7 @@ public final class TimersPage extends Page {
         switch (code) {
             case DOWN, UP -> list.move(code == KeyCode.DOWN ? 1 : -1);
             case ESCAPE -> back();
+            case F -> pickLog();
             case W -> {
                 if (chosen.isPresent()) {
                     minutes.open();

@@ -85,6 +85,11 @@ public record JobTimer(String job, String record, Kind kind, String words, Insta
         }
     }
 
+    /** Somebody, or a log, has to say how it came out. */
+    public boolean tests() {
+        return kind == Kind.TEST || kind == Kind.SOAK;
+    }
+
     /** When it rings. */
     public Instant due() {
         return started.plusMillis(Math.round(minutes * 60_000));

@@ -13,6 +13,7 @@ import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.finding.Severity;
 import org.greenbead.core.quantity.Check;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 
@@ -146,6 +147,29 @@ public final class Timers {
                 .with("ended", at.truncatedTo(ChronoUnit.MILLIS).toString(), at, by)
                 .with("stopped", early, at, by);
         return JobFacts.settled(served(job.with(kept), running, early, result, at, zone, by));
+    }
+
+    /**
+     * The job with a long test ended by its log: the log says how it came out, and a whole pass counts however short the time was.
+     *
+     * @throws IllegalArgumentException as above, or when the wait is no test
+     */
+    public static Job end(Job job, String timer, LongTest told, Instant at, ZoneId zone, String by,
+            Words words) {
+        JobTimer running = JobTimer.of(job).stream().filter(t -> t.record().equals(timer)).findFirst()
+                .orElse(null);
+        if (running != null && !running.tests()) {
+            throw new IllegalArgumentException(
+                    "timer " + timer + " of job " + job.id()
+                            + " waits for no test; a log says nothing of it");
+        }
+        Job ended = end(job, timer, Optional.empty(), at, zone, by);
+        Kept plain = ended.records("tested").getLast();
+        Kept byLog = told.record(job, running.words(), OptionalDouble.of(plain.number("minutes")), at, by,
+                words);
+        var fields = new LinkedHashMap<>(byLog.fields());
+        plain.noted("cycles").ifPresent(c -> fields.put("cycles", c));
+        return JobFacts.settled(ended.with(new Kept(plain.id(), "tested", at, by, fields)));
     }
 
     private static Job served(Job job, JobTimer timer, boolean early, Optional<Result> result, Instant at,

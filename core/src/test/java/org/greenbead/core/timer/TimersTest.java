@@ -10,13 +10,18 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.Judgement;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.LowestSolidus;
 import org.greenbead.core.book.RuleBook;
+import org.greenbead.core.electric.TestLog;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
@@ -136,6 +141,43 @@ public class TimersTest {
         assertEquals(tested.text("result"), kept);
         assertEquals(tested.text("what"), "memory pass");
         assertEquals(tested.number("minutes"), afterMin, 1e-9);
+    }
+
+    @DataProvider
+    Object[][] ownWords() {
+        return new Object[][]{{"Pass 1 complete, 0 errors", "pass", Boolean.TRUE},
+                {"FAIL at 0x00200000 wrote 00000000 read 00020000", "fail", Boolean.FALSE},
+                {"pass 1 of 4: 31 %", "not_tested", null}};
+    }
+
+    /** The log of a test says how it came out, however long it ran, and opens the memory's gate or shuts it. */
+    @Test(dataProvider = "ownWords")
+    public void aLogSaysHowItCameOut(String text, String result, Boolean passes) {
+        Job memory = World.job(Attest.UNKNOWN)
+                .withBeads(Routes.shipped().beads(JobKind.MEMORY, Routes.recipes("WB-7", "U1")));
+        Job testing = start(memory, new Timers.Start(JobTimer.Kind.TEST, "memory", 60, OptionalDouble.empty(),
+                OptionalDouble.empty(), OptionalDouble.empty()), 0);
+        Job told = Timers.end(testing, "timer-1",
+                new LongTest(TestLog.read(text), "00000000000000000000.txt"),
+                NOON.plus(Duration.ofMinutes(20)), ZoneOffset.UTC, BY,
+                new Words(Locale.ENGLISH, TempUnit.CELSIUS));
+        Kept tested = told.records("tested").getFirst();
+        assertEquals(told.records("tested").size(), 1);
+        assertEquals(tested.text("result"), result);
+        assertEquals(tested.noted("memory_pass").orElse(null), passes);
+        assertEquals(tested.number("minutes"), 20, 1e-9);
+        assertTrue(tested.text("evidence").length() > 20 && !tested.text("evidence").contains("{"),
+                tested.text("evidence"));
+        boolean open = Gates
+                .unshown("prove_memory",
+                        Judgement.of(told, Optional.empty(), Optional.empty(), Optional.empty(),
+                                RuleBook.shipped(), RuleBook.Settings.STANDARD).look().evidence().facts())
+                .isEmpty();
+        assertEquals(open, Boolean.TRUE.equals(passes), "the gate of the memory");
+        assertTrue(expectThrows(IllegalArgumentException.class, () -> Timers.end(
+                start(memory, Timers.Start.plain(JobTimer.Kind.REST, 30), 0), "timer-1",
+                new LongTest(TestLog.read(text), ""), NOON, ZoneOffset.UTC, BY,
+                new Words(Locale.ENGLISH, TempUnit.CELSIUS))).getMessage().contains("waits for no test"));
     }
 
     private static JobTimer soak(Job soaking) {
