@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.function.BooleanSupplier;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -48,7 +49,7 @@ public final class GreenBead extends Application {
 
     /** What is known once the ledger is open. */
     private record Opened(Desk desk, List<Job> jobs, List<RunEntry> open, Optional<RunLog> left,
-            List<String> damaged) {}
+            List<String> damaged, OptionalLong roomMb) {}
 
     public GreenBead() {
         this(new FormingHeats());
@@ -145,7 +146,7 @@ public final class GreenBead extends Application {
         List<RunEntry> open = ledger.openRuns();
         return new Opened(new Desk(ledger, clock, options.demo()), ledger.jobs(), open,
                 open.isEmpty() ? Optional.empty() : readable(ledger, open.getFirst(), files),
-                ledger.damaged());
+                ledger.damaged(), ledger.lowRoomMb());
     }
 
     /** What was left hot is read before anything else: its last heat stands on the first page. Empty where it cannot be read; the page then says why. */
@@ -179,6 +180,8 @@ public final class GreenBead extends Application {
         shop.listen(scene);
         shop.begin(opened.open(), opened.left());
         opened.damaged().stream().findFirst().ifPresent(opened.desk()::trouble);
+        opened.roomMb().ifPresent(mb -> opened.desk().trouble(opened.desk().texts().get("room.low", mb,
+                opened.desk().ledger().folder())));
         if (options.walk()) {
             new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow()).start();
         }

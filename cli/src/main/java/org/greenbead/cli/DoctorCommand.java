@@ -21,7 +21,6 @@ import picocli.CommandLine.Spec;
 /** Looks whether everything that is needed is there. */
 @Command(name = "doctor", mixinStandardHelpOptions = true, description = "Checks the JDK, the data folder, the ledger and the logger's port.")
 final class DoctorCommand implements Callable<Integer> {
-    private static final long ROOM_BYTES = 200L << 20;
     @Mixin
     private Shared shared;
     @Spec
@@ -41,7 +40,7 @@ final class DoctorCommand implements Callable<Integer> {
             Files.delete(probe);
             long free = Files.getFileStore(data).getUsableSpace();
             say(true, "data folder " + data + " can be written", "");
-            say(free > ROOM_BYTES, String.format(Locale.ROOT, "%d MB free there", free >> 20),
+            say(free > Ledger.ROOM_BYTES, String.format(Locale.ROOT, "%d MB free there", free >> 20),
                     "free space: a day of runs needs up to 200 MB");
         } catch (IOException e) {
             say(false, "data folder " + data + " cannot be written (" + e.getMessage() + ")",

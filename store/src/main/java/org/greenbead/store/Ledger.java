@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.flywaydb.core.Flyway;
@@ -313,6 +314,22 @@ public final class Ledger implements AutoCloseable {
 
     public Path folder() {
         return folder;
+    }
+
+    /** A day of runs with photos takes up to 200 MB. Judgement. */
+    public static final long ROOM_BYTES = 200L << 20;
+
+    /** Where the disk of the data folder is nearly full, how many MB are left on it. */
+    public OptionalLong lowRoomMb() {
+        java.io.File disk = folder.toFile();
+        return lowRoomMb(disk.getTotalSpace(), disk.getUsableSpace());
+    }
+
+    /** @param wholeBytes 0 where the file system does not say */
+    static OptionalLong lowRoomMb(long wholeBytes, long freeBytes) {
+        return wholeBytes <= 0 || freeBytes > ROOM_BYTES
+                ? OptionalLong.empty()
+                : OptionalLong.of(freeBytes >> 20);
     }
 
     /** The one clock of this ledger. */

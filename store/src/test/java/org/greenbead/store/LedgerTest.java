@@ -47,6 +47,15 @@ public class LedgerTest {
         return Ledger.open(folder, files, clock);
     }
 
+    /** A nearly full disk is told in time, one of which nothing is known is not. */
+    @Test
+    public void aNearlyFullDiskIsTold() throws Exception {
+        assertEquals(Ledger.lowRoomMb(1L << 40, 5L << 20).orElseThrow(), 5);
+        assertEquals(Ledger.lowRoomMb(1L << 40, 0).orElseThrow(), 0);
+        assertTrue(Ledger.lowRoomMb(1L << 40, 1L << 30).isEmpty());
+        assertTrue(Ledger.lowRoomMb(0, 0).isEmpty());
+    }
+
     @Test
     public void whatWasKeptIsThereAfterClosing() throws Exception {
         try (Ledger ledger = open()) {

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.geometry.Insets;
@@ -538,7 +539,8 @@ public final class Workshop implements Navigator {
         }
         JobModel model = model();
         Optional<Page> asked = page;
-        fetch(() -> desk.ledger().plan(model.job(), beadId), plan -> {
+        fetch(() -> new Ready(desk.ledger().plan(model.job(), beadId), desk.ledger().lowRoomMb()), ready -> {
+            RunPlan plan = ready.plan();
             // Whoever has gone elsewhere meanwhile is left there.
             if (model == model() && page.equals(asked) && live.filter(RunPage::going).isEmpty()) {
                 boolean blind = desk.joined() == Desk.Joined.NOTHING && !plan.bench().probes().isEmpty();
@@ -547,11 +549,16 @@ public final class Workshop implements Navigator {
                 if (blind) {
                     fresh.remark(desk.texts().get("run.eye.no_logger"));
                 }
+                ready.roomMb().ifPresent(mb -> fresh
+                        .remark(desk.texts().get("room.low", mb, desk.ledger().folder())));
                 live = Optional.of(fresh);
                 show(fresh, "", Optional.of(beadId));
             }
         });
     }
+
+    /** A run that may begin, and what is left on a disk that is nearly full. */
+    private record Ready(RunPlan plan, OptionalLong roomMb) {}
 
     @Override
     public void page(Page next, String jobId, String beadId) {

@@ -13,6 +13,8 @@ import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.Tested;
+import org.greenbead.core.refit.PressLoad;
+import org.greenbead.core.refit.SmallThread;
 import org.greenbead.core.travel.DonorFit;
 
 /** What several records of a job say together: counts, sums, the worst, the last. */
@@ -261,6 +263,37 @@ final class Counted {
                 }));
     }
 
+    /** How hard a panel is pressed, and what a screw bears. */
+    private void refit() {
+        of("enclosure").stream().reduce((a, b) -> b).ifPresent(last -> {
+            double cm2 = last.number("press_cm2");
+            reckoned(last, () -> tree.put("enclosure.press_kpa",
+                    LeakRecords.rounded(new PressLoad(last.number("press_kg"), cm2).kpa())));
+            reckoned(last, () -> tree.put("enclosure.press_wanted_kg",
+                    LeakRecords.rounded(PressLoad.massKg(last.number("press_label_kpa"), cm2))));
+        });
+        of("fastening").stream().reduce((a, b) -> b).ifPresent(last -> {
+            SmallThread.newtonMetres(last.text("torque")).ifPresent(
+                    nm -> reckoned(last, () -> tree.put("screws.torque_nm", LeakRecords.rounded(nm))));
+            if (!last.text("into").isEmpty()) {
+                reckoned(last, () -> tree.put("screws.torque_most_nm",
+                        LeakRecords.rounded(new SmallThread(last.number("thread_mm"),
+                                SmallThread.Into.valueOf(last.text("into").toUpperCase(Locale.ROOT)))
+                                .mostNm())));
+            }
+        });
+    }
+
+    /** What is missing, or is no figure, reckons nothing. */
+    private void reckoned(Kept from, Runnable put) {
+        try {
+            tree.from(Origin.Source.COMPUTED, "record " + from.id());
+            put.run();
+        } catch (IllegalArgumentException e) {
+            // The record stands as it was written; nothing is computed from it.
+        }
+    }
+
     /** How the unit started, the last time that it was recorded after the work. */
     private void curves() {
         List<Kept> curves = of("curve");
@@ -454,6 +487,7 @@ final class Counted {
                     count(connectors, c -> Boolean.FALSE.equals(c.noted("undone").orElse(null))));
         }
         leaks();
+        refit();
         for (Kept power : of("power")) {
             if (List.of("out", "none").contains(power.text("battery"))) {
                 tree.putIfAbsent("board.cell_off", true);

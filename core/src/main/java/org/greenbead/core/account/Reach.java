@@ -231,7 +231,8 @@ public final class Reach {
             case YES_NO -> true;
             case WORD -> field.words().getFirst();
             case WORDS -> field.words().isEmpty() ? List.of("x") : List.of(field.words().getFirst());
-            case TEXT, ITEMS -> "x";
+            // A figure, since some texts are read as one: a torque, a limit.
+            case TEXT, ITEMS -> "1";
         };
     }
 

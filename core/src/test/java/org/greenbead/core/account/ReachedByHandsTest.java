@@ -175,6 +175,11 @@ public class ReachedByHandsTest {
         reckoned("prove.leak-not-told",
                 "leak taken=after p0_kpa=-15 p1_kpa=-14.95 t0_c=22 t1_c=22 hold_s=40 limit_pa_s=2",
                 "leak taken=after p0_kpa=-15 p1_kpa=-14.98 t0_c=22 t1_c=22 hold_s=600 limit_pa_s=2");
+        reckoned("close.screw-over-its-thread", "fastening torque=0.4_Nm thread_mm=2 into=metal",
+                "fastening torque=0.15_Nm thread_mm=2 into=metal");
+        reckoned("close.pressed-otherwise-than-the-label",
+                "enclosure press_kg=10 press_cm2=105 press_label_kpa=37",
+                "enclosure press_kg=40 press_cm2=105 press_label_kpa=37");
         reckoned("prove.leak-test-void", "leak t0_c=20 t1_c=20 settle_min=1 settle_needed_min=1",
                 "leak t0_c=20 t1_c=20 settle_min=1 settle_needed_min=1 limit=5_Pa");
         reckoned("cool.power-on-warm-board",
