@@ -1,25 +1,22 @@
 package org.greenbead.store;
 
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import org.greenbead.core.electric.CurrentTrace;
 import org.greenbead.core.electric.CurveReference;
 
-/** The start-up curves of all jobs: files named by what is in them, so that none is kept twice and none overwritten by another. */
+/** The start-up curves of all jobs, named by what is in them. */
 public final class Curves {
-    private static final Pattern NAME = Pattern.compile("[0-9a-f]{20}\\.csv");
+    private static final String ENDING = ".csv";
     /** The newest of a board; more teach little and take long. */
     private static final int MOST = 12;
-    private final Path folder;
+    private final ByContent files;
 
     Curves(Path folder) {
-        this.folder = folder;
+        files = new ByContent(folder, ENDING, "curve");
     }
 
     /**
@@ -29,31 +26,19 @@ public final class Curves {
      * @throws BadFileException when it cannot be written
      */
     public String add(CurrentTrace trace) throws BadFileException {
-        byte[] bytes = CurrentCsv.print(trace).getBytes(StandardCharsets.UTF_8);
-        String name = name(bytes);
-        add(bytes, name);
-        return name;
+        return files.add(CurrentCsv.print(trace).getBytes(StandardCharsets.UTF_8));
     }
 
     static String name(byte[] bytes) {
-        return Photos.sha256(bytes).substring(0, 20) + ".csv";
+        return ByContent.name(bytes, ENDING);
     }
 
-    void add(byte[] bytes, String name) throws BadFileException {
-        try {
-            Files.createDirectories(folder);
-            if (!Files.exists(folder.resolve(name))) {
-                SafeFiles.write(folder.resolve(name), bytes);
-            }
-        } catch (IOException e) {
-            throw new BadFileException(name, 0, "", "the curve cannot be kept (" + e.getMessage() + ")",
-                    "Free space on the disk and take it in again");
-        }
+    void add(byte[] bytes) throws BadFileException {
+        files.add(bytes);
     }
 
     public Optional<Path> find(String name) {
-        return Optional.of(name).filter(n -> NAME.matcher(n).matches()).map(folder::resolve)
-                .filter(Files::isRegularFile);
+        return files.find(name);
     }
 
     /** @throws BadFileException when it is gone or damaged */

@@ -214,13 +214,13 @@ public final class JobBundle {
         }
         // Files first: they are named by run and by content, so that what a failure leaves behind is no half job.
         for (Map.Entry<String, byte[]> log : logs.entrySet()) {
-            ledger.testLogs().add(log.getValue(), log.getKey());
+            ledger.testLogs().add(log.getValue());
         }
         for (Map.Entry<String, byte[]> photo : photos.entrySet()) {
             ledger.photos().add(photo.getValue(), photo.getKey());
         }
         for (Map.Entry<String, byte[]> curve : curves.entrySet()) {
-            ledger.curves().add(curve.getValue(), curve.getKey());
+            ledger.curves().add(curve.getValue());
         }
         for (RunEntry run : runs) {
             Path log = ledger.logFile(run);

@@ -1,21 +1,18 @@
 package org.greenbead.store;
 
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import org.greenbead.core.electric.TestLog;
 import org.greenbead.core.timer.LongTest;
 
-/** Logs of long tests of all jobs: files named by what is in them, so that none is kept twice and none overwritten by another. */
+/** Logs of long tests of all jobs, named by what is in them. */
 public final class TestLogs {
-    private static final Pattern NAME = Pattern.compile("[0-9a-f]{20}\\.txt");
-    private final Path folder;
+    private static final String ENDING = ".txt";
+    private final ByContent files;
 
     TestLogs(Path folder) {
-        this.folder = folder;
+        files = new ByContent(folder, ENDING, "log");
     }
 
     /**
@@ -25,7 +22,7 @@ public final class TestLogs {
      */
     public LongTest take(Path file) throws BadFileException {
         LongTest told = look(file);
-        add(OpenFiles.text(file).getBytes(StandardCharsets.UTF_8), told.file());
+        files.add(OpenFiles.text(file).getBytes(StandardCharsets.UTF_8));
         return told;
     }
 
@@ -41,23 +38,14 @@ public final class TestLogs {
     }
 
     static String name(byte[] bytes) {
-        return Photos.sha256(bytes).substring(0, 20) + ".txt";
+        return ByContent.name(bytes, ENDING);
     }
 
-    void add(byte[] bytes, String name) throws BadFileException {
-        try {
-            Files.createDirectories(folder);
-            if (!Files.exists(folder.resolve(name))) {
-                SafeFiles.write(folder.resolve(name), bytes);
-            }
-        } catch (IOException e) {
-            throw new BadFileException(name, 0, "", "the log cannot be kept (" + e.getMessage() + ")",
-                    "Free space on the disk and take it in again");
-        }
+    void add(byte[] bytes) throws BadFileException {
+        files.add(bytes);
     }
 
     public Optional<Path> find(String name) {
-        return Optional.of(name).filter(n -> NAME.matcher(n).matches()).map(folder::resolve)
-                .filter(Files::isRegularFile);
+        return files.find(name);
     }
 }

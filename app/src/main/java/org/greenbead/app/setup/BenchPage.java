@@ -344,13 +344,7 @@ public final class BenchPage extends Page {
     }
 
     private static Region row(String name, Region value) {
-        Label label = Looks.label(name, "muted");
-        label.setMinWidth(110);
-        label.setPrefWidth(110);
-        HBox.setHgrow(value, Priority.ALWAYS);
-        var row = new HBox(12, label, value);
-        row.setAlignment(Pos.CENTER_LEFT);
-        return row;
+        return SetupPage.row(name, 110, value);
     }
 
     private void copy() {

@@ -241,9 +241,14 @@ public final class SetupPage extends Page {
     }
 
     private static Region row(String name, Region value) {
+        return row(name, 150, value);
+    }
+
+    /** A name of a width and what it stands for. */
+    static Region row(String name, double widePx, Region value) {
         Label label = Looks.label(name, "muted");
-        label.setMinWidth(150);
-        label.setPrefWidth(150);
+        label.setMinWidth(widePx);
+        label.setPrefWidth(widePx);
         HBox.setHgrow(value, Priority.ALWAYS);
         var row = new HBox(12, label, value);
         row.setAlignment(Pos.CENTER_LEFT);

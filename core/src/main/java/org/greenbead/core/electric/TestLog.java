@@ -12,10 +12,11 @@ import org.greenbead.core.quantity.Quantity;
 
 /**
  * What the log of a long test says, whoever wrote it: whole passes, errors, and what wrong bits have in common. It is read by words and numbers that such logs
- * share, line by line; a log that tells no whole pass has passed nothing, however few errors are in it.
+ * share, line by line; a log that tells no whole pass, or nowhere says that there was no error, has passed nothing.
  *
  * @param lines  with anything in them
  * @param passes whole ones; empty where none is told
+ * @param clean  whether some line says that there was no error
  * @param errors as counted by the log or by its lines, whichever is more
  * @param first  the first lines that tell of an error, at most {@link #MOST_SHOWN}
  * @param bits   that came out wrong, all of them together; 0 where no line says what was written and what was read
@@ -23,7 +24,7 @@ import org.greenbead.core.quantity.Quantity;
  * @param high   highest one
  * @param memory whether it is memory that was tested
  */
-public record TestLog(int lines, OptionalInt passes, int errors, List<String> first, long bits,
+public record TestLog(int lines, OptionalInt passes, boolean clean, int errors, List<String> first, long bits,
         OptionalLong low,
         OptionalLong high, boolean memory) {
     public static final int MOST_SHOWN = 5;
@@ -82,7 +83,7 @@ public record TestLog(int lines, OptionalInt passes, int errors, List<String> fi
         var reading = new Reading();
         text.lines().map(String::strip).filter(l -> !l.isEmpty()).forEach(reading::line);
         return new TestLog(reading.lines,
-                reading.passes < 0 ? OptionalInt.empty() : OptionalInt.of(reading.passes),
+                reading.passes < 0 ? OptionalInt.empty() : OptionalInt.of(reading.passes), reading.clean,
                 Math.max(reading.events, reading.counted), reading.first, reading.bits,
                 reading.low == Long.MAX_VALUE ? OptionalLong.empty() : OptionalLong.of(reading.low),
                 reading.high < 0 ? OptionalLong.empty() : OptionalLong.of(reading.high), reading.memory);
@@ -93,6 +94,7 @@ public record TestLog(int lines, OptionalInt passes, int errors, List<String> fi
         private final List<String> first = new ArrayList<>();
         private int lines;
         private int passes = -1;
+        private boolean clean;
         private int events;
         private int counted;
         private long bits;
@@ -104,6 +106,7 @@ public record TestLog(int lines, OptionalInt passes, int errors, List<String> fi
             lines++;
             memory |= MEMORY.matcher(line).find();
             boolean none = NONE.matcher(line).find();
+            clean |= none;
             int said = counted(line);
             counted = Math.max(counted, said);
             if (!none && said <= 0 && EVENT.matcher(line).find() && !heading(line)) {
@@ -167,9 +170,9 @@ public record TestLog(int lines, OptionalInt passes, int errors, List<String> fi
         }
     }
 
-    /** Errors fail it; without any it has passed only if a whole pass is told. */
+    /** Errors fail it. It has passed only if a whole pass is told, and in words that there was no error: a log that words errors otherwise must not pass for one without any. */
     public Result result() {
-        return errors > 0 ? Result.FAIL : passes.orElse(0) >= 1 ? Result.PASS : Result.NOT_TOLD;
+        return errors > 0 ? Result.FAIL : clean && passes.orElse(0) >= 1 ? Result.PASS : Result.NOT_TOLD;
     }
 
     public Common common() {

@@ -34,8 +34,10 @@ public class TestLogTest {
                         FAIL at 0x1A2B3C44 expected 0xFFFFFFFF read 0xFFFDFFFF
                         """, Result.FAIL, 1, 2},
                 {"corrected ones count too", "pass 1 ok\ncorrected errors: 3", Result.FAIL, 1, 3},
-                {"a heading is no error", "Address   Expected   Found   Errors\npass 1 done", Result.PASS, 1,
-                        0},
+                {"a heading is no error", "Address   Expected   Found   Errors\npass 1 done, no errors",
+                        Result.PASS, 1, 0},
+                {"silent about errors", "pass 1 done\npass 2 done", Result.NOT_TOLD, 2, 0},
+                {"errors in other words", "pass 1 done\ncell 17 lost its charge", Result.NOT_TOLD, 1, 0},
                 {"failed in words", "data line test FAILED\n", Result.FAIL, 0, 1},
         };
     }
