@@ -30,6 +30,8 @@ public final class StartingRecipe {
 
     /** What the air alone, from wide around, brings a board to before the peak: the part of the rise from room to air; assumed until calibrated. */
     private static final double AIR_SOAK_SHARE = 0.3;
+    /** Over a board that is only warm round the chip the air is taken for stronger, so that body and ramp keep their limits; a peak that does not come is seen and waited for. */
+    private static final double AIR_ALONE_SHARE = 0.5;
     private static final double AIR_SOAK_C = 220;
     private static final double AIR_APPROACH_OVER_K = 60;
 
@@ -87,14 +89,14 @@ public final class StartingRecipe {
         double room = bench.ambientC();
         double jointC = Math.min(liquidus + OVER_LIQUIDUS_K, target.bodyLimitC() - 5);
         double before = room + AIR_SOAK_SHARE * (liquidus + AIR_APPROACH_OVER_K - room);
-        double air = Math.min(bench.air().maxC(), before + (jointC - before) / AIR_SHARE);
+        double air = Math.min(bench.air().maxC(), before + (jointC - before) / AIR_ALONE_SHARE);
         return new Recipe(id, title, List.of(
                 new Stage("Soak", Stage.Purpose.SOAK, Optional.empty(), Optional.of(wide), Optional.empty(),
                         new StageEnd.AfterTime(150), 210),
                 new Stage("Ramp up", Stage.Purpose.APPROACH, Optional.empty(),
                         Optional.of(new AirSetting(Math.round(Math.min(air, liquidus + AIR_APPROACH_OVER_K)),
                                 wide.flowLpm(), wide.nozzleMm(), 25, wide.circleMm())),
-                        Optional.empty(), new StageEnd.AfterTime(60), 90),
+                        Optional.empty(), new StageEnd.AfterTime(90), 120),
                 new Stage(lift ? "Lift" : "Seat", Stage.Purpose.PEAK, Optional.empty(),
                         Optional.of(new AirSetting(Math.round(air), wide.flowLpm(), wide.nozzleMm(), 20,
                                 wide.circleMm())),
