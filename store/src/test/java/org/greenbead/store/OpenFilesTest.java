@@ -59,6 +59,19 @@ public class OpenFilesTest {
                 {"SB-0412", "lift_run"}, {"SB-0409", "lift_run"}};
     }
 
+    /** A bench without a heater is written, read and planned on like any other, whether the file says null or nothing. */
+    @Test
+    public void aBenchWithoutAHeaterComesBackAsItWent() throws BadFileException {
+        RunPlan plan = new DemoWorld(files).plan("SB-0417", "lift_run");
+        Bench bare = plan.bench().heatedBy(java.util.Optional.empty());
+        assertEquals(files.parse(files.write(Format.BENCH, bare), "b", Format.BENCH, Bench.class), bare);
+        RunPlan alone = plan.with(bare);
+        assertEquals(files.parse(files.write(Format.PLAN, alone), "p", Format.PLAN, RunPlan.class), alone);
+        String silent = files.write(Format.BENCH, bare).replaceAll("\\s*\"heater\"\\s*:\\s*null,", "");
+        assertTrue(!silent.contains("heater\" :") && !silent.contains("\"heater\":"), silent);
+        assertEquals(files.parse(silent, "b", Format.BENCH, Bench.class), bare);
+    }
+
     @Test(dataProvider = "demoPlans")
     public void planComesBackAsItWent(String jobId, String bead) throws BadFileException {
         RunPlan plan = new DemoWorld(files).plan(jobId, bead);

@@ -107,6 +107,36 @@ public class RunBinTest {
         assertEquals(ledger.integrity(), "ok");
     }
 
+    /** Neither a report nor a bundle is made with it; taken back it is in both again. */
+    @Test
+    public void reportAndBundleLeaveItOut() throws Exception {
+        RunEntry run = proven();
+        int heats = CustomerReport.gather(ledger, run.jobId(), now).runs().size();
+        ledger.runBin().put(run.id(), false);
+        long others = ledger.runs().stream()
+                .filter(r -> r.jobId().equals(run.jobId()) && r.bead().equals(run.bead())).count();
+        if (others == 0) {
+            assertEquals(CustomerReport.gather(ledger, run.jobId(), now).runs().size(), heats - 1);
+        }
+        assertFalse(packed(run.jobId()).contains("runs/" + run.id() + ".run.jsonl"));
+        ledger.runBin().takeBack(run.id());
+        assertEquals(CustomerReport.gather(ledger, run.jobId(), now).runs().size(), heats);
+        assertTrue(packed(run.jobId()).contains("runs/" + run.id() + ".run.jsonl"));
+    }
+
+    private List<String> packed(String job) throws Exception {
+        var bytes = new java.io.ByteArrayOutputStream();
+        JobBundle.pack(ledger, job, bytes);
+        var names = new java.util.ArrayList<String>();
+        try (var zip = new java.util.zip.ZipInputStream(
+                new java.io.ByteArrayInputStream(bytes.toByteArray()))) {
+            for (var entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                names.add(entry.getName());
+            }
+        }
+        return names;
+    }
+
     @Test
     public void anOpenRunStays() throws Exception {
         RunEntry run = ledger.beginRun(new DemoWorld(new OpenFiles()).plan("SB-0417", "lift_run"), now, true);

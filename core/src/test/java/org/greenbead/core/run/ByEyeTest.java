@@ -9,6 +9,7 @@ import java.util.Optional;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.finding.Rule;
 import org.greenbead.core.finding.Severity;
+import org.greenbead.core.recipe.StartingRecipe;
 import org.testng.annotations.Test;
 
 /** A run without any thermocouple: the model runs along, and what is seen is a measurement. */
@@ -20,11 +21,15 @@ public class ByEyeTest {
         return new RunPlan(RunPlan.Task.LIFT, usual.job(), "lift_run", usual.board(), blind, usual.recipe());
     }
 
-    private record Ran(Verdict verdict, double peakErrorK, double shownK, double beforeK, double afterK,
+    private record Ran(Verdict verdict, double hottestC, double peakErrorK, double shownK, double beforeK,
+            double afterK,
             List<StageMark> marks) {}
 
     private static Ran run(long seed, Adversity adversity) {
-        RunPlan plan = plan();
+        return run(plan(), seed, adversity);
+    }
+
+    private static Ran run(RunPlan plan, long seed, Adversity adversity) {
         var bench = new SimulatedBench(plan, seed, adversity);
         var eyes = new Eyes(bench, seed);
         var technician = new SimulatedTechnician(plan.task(), true);
@@ -60,7 +65,7 @@ public class ByEyeTest {
                 after = shines ? state.joint().plusMinusK() : after;
             }
         }
-        return new Ran(engine.verdict(), error, shown, before, after, state.marks());
+        return new Ran(engine.verdict(), hottest, error, shown, before, after, state.marks());
     }
 
     /** One sight narrows the joint to a few kelvin; the proof is of the eye and the nudge, and the label stays on it. */
@@ -87,6 +92,36 @@ public class ByEyeTest {
         }
         assertTrue(Math.sqrt(squares / runs) < 9, "peak rms " + Math.sqrt(squares / runs));
         assertTrue(held >= runs - 1, held + " of " + runs);
+    }
+
+    /** Hot air alone, no probe, a first guess that nobody planned: led to its verdict, proven only where it melted, and nothing is asked of a heater. */
+    @Test
+    public void airAloneIsLedToItsVerdict() {
+        RunPlan usual = plan();
+        Bench bare = usual.bench().heatedBy(Optional.empty());
+        RunPlan plan = usual.with(bare)
+                .with(StartingRecipe.of("x", "Lift", usual.target(), bare, true));
+        int held = 0;
+        int proven = 0;
+        for (long seed = 911; seed <= 914; seed++) {
+            Ran ran = run(plan, seed, seed % 2 == 0 ? Adversity.COMBINED : Adversity.USUAL);
+            boolean said = ran.verdict().melt().strength() == MeltProof.Strength.PROVEN;
+            assertFalse(said && ran.hottestC() < plan.target().joint().alloy().solidusC(),
+                    "proven at a true " + ran.hottestC() + " °C");
+            proven += said ? 1 : 0;
+            assertTrue(ran.verdict().noProbe().isPresent());
+            held += Math.abs(ran.peakErrorK()) <= ran.shownK() + 3 ? 1 : 0;
+        }
+        assertTrue(held >= 3, held + " of 4 peaks within what was said");
+        // The weakest of these benches does not melt it with a guess, and that is what is said of it.
+        assertTrue(proven >= 3, proven + " of 4 proven");
+        RunEngine engine = RunEngine.live(plan, Optional.empty());
+        engine.apply(new RunEvent.Started(0));
+        for (double t = 0.5; t < 60; t += 0.5) {
+            engine.apply(new RunEvent.Sampled(t, List.of()));
+            assertTrue(engine.input().heaterSetC().isEmpty());
+            assertTrue(engine.state().findings().stream().noneMatch(f -> f.rule() == Rule.HEATER_LAG));
+        }
     }
 
     /** Stages that would end on a probe end on the model of the board at that place, and say so. */
