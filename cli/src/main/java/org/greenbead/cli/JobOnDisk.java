@@ -75,6 +75,18 @@ final class JobOnDisk {
         }
     }
 
+    /** Reports that the ledger knows of a job since a moment, as a person tells them apart; empty where there are none. */
+    String reportsSince(Job job, Instant since) throws LedgerException {
+        Optional<Ledger> there = ledger();
+        if (there.isEmpty()) {
+            return "";
+        }
+        try (Ledger ledger = there.get()) {
+            return Ledger
+                    .named(ledger.reports(job.id()).stream().filter(r -> !r.at().isBefore(since)).toList());
+        }
+    }
+
     /** What the log of a long test says; kept where a ledger is. */
     LongTest longTest(Path log) throws BadFileException, LedgerException {
         Optional<Ledger> there = ledger();

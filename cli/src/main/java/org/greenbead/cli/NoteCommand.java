@@ -24,6 +24,8 @@ final class NoteCommand extends OnJob {
     private String id;
     @Option(names = "--remove", description = "Take the record back: the one named by --record, or by its first field.")
     private boolean remove;
+    @Option(names = "--even-so", description = "With --remove: also where a report was made with it.")
+    private boolean evenSo;
     @Option(names = "--bring-back", description = "Brings back a record that was taken back, the last one of this type, or the one named by --record.")
     private boolean bringBack;
     @Option(names = "--at", paramLabel = "TIME", description = "When it was, such as 2031-04-02T08:00:00Z (default: now).")
@@ -36,6 +38,11 @@ final class NoteCommand extends OnJob {
         var entry = new WriteDown.Entry(type, Optional.ofNullable(id), fields, words().unit());
         if (remove) {
             Kept gone = WriteDown.takenBack(job, entry);
+            String reports = new JobOnDisk(shared()).reportsSince(job, gone.at());
+            if (!reports.isEmpty() && !evenSo) {
+                throw new IllegalArgumentException(gone.id() + " stays: " + reports
+                        + " was made with it. With --even-so it is taken back all the same; the report stays");
+            }
             keep(job, Thrown.thrown(job, gone.id()), "taken back", gone.id());
             out().println("took back " + gone.id() + " of job " + job.id() + "; its account still has it: "
                     + "greenbead note " + job.id() + " " + type + " --record " + gone.id() + " --bring-back");

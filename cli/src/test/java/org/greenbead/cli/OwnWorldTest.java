@@ -140,6 +140,10 @@ public class OwnWorldTest extends InFolder {
         assertTrue(err.contains("those that were: rail-1"), err);
         assertEquals(run("note", "J-0001", "rail", "--bring-back"), 0, err);
         assertTrue(out.contains("brought back rail-1"), out);
+        assertEquals(run("report", "J-0001", data.resolve("mine.pdf").toString()), 0, err);
+        assertEquals(run("note", "J-0001", "rail", "--record", "rail-1", "--remove"), 2, out);
+        assertTrue(err.contains("mine.pdf") && err.contains("--even-so"), err);
+        assertEquals(run("note", "J-0001", "rail", "--record", "rail-1", "--remove", "--even-so"), 0, err);
         assertEquals(run("ledger", "bin", "J-0001-x"), 2);
         assertTrue(err.contains("J-0001-x"), err);
         assertEquals(run("ledger", "take-back", "J-0001"), 2);
