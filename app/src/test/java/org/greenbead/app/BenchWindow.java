@@ -101,6 +101,11 @@ final class BenchWindow {
         });
     }
 
+    /** The ledger that the open window writes, as a run or another page would. */
+    org.greenbead.store.Ledger ledger() {
+        return app.desk().orElseThrow().ledger();
+    }
+
     /** What is chosen whenever a file or a folder is asked for. */
     void choose(Path chosen) throws Exception {
         fx(() -> {

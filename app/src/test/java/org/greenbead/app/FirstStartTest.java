@@ -21,11 +21,13 @@ import javafx.scene.input.MouseEvent;
 import javax.imageio.ImageIO;
 import org.greenbead.app.look.BoardView;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Calibration;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
+import org.greenbead.core.calibrate.History;
 import org.greenbead.core.kind.BoardKind;
 import org.greenbead.core.kind.PackageKind;
 import org.greenbead.store.Format;
@@ -174,6 +176,29 @@ public class FirstStartTest {
         window.press(KeyCode.DELETE);
         window.awaitNode("#bench-bench-1");
         window.await("the copy is gone", () -> window.scene().lookup("#bench-bench-1-2") == null);
+    }
+
+    /** What a run tells of a bench while its page is open is neither written over by the next change nor lost by taking one back. */
+    @Test
+    public void whatARunToldIsNotWrittenOver() throws Exception {
+        window.press(KeyCode.B);
+        window.click("#usual-open_small");
+        window.awaitText("#bench-title", "open heater");
+        window.fill("#bench-room", "19");
+        window.press(KeyCode.ENTER);
+        window.await("kept", () -> kept("bench-1").ambientC() == 19);
+        var factor = new Calibration.Factor(1.1, 0.1, true);
+        window.ledger().save(History.with(kept("bench-1"), new Calibration("run-1", "ES-5", 14, 28, factor,
+                factor, factor, factor, 1.5, true, List.of())));
+        window.fill("#bench-flow-max", "90");
+        window.press(KeyCode.ENTER);
+        window.await("kept", () -> kept("bench-1").air().maxLpm() == 90);
+        assertEquals(kept("bench-1").calibrations().size(), 1, "the page was opened before it");
+        window.press(KeyCode.ESCAPE);
+        window.pressControl(KeyCode.Z);
+        window.await("the flow of before", () -> kept("bench-1").air().maxLpm() != 90
+                || window.text("#trouble").contains("has told more"));
+        assertEquals(kept("bench-1").calibrations().size(), 1, "what the run told");
     }
 
     /** Whoever has no thermocouple says so, and it stays said. */

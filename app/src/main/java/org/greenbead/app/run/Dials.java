@@ -231,10 +231,10 @@ final class Dials extends VBox {
                 texts.get("run.limit", texts.words().bare(body.limitC()), texts.rise(body.leftK())),
                 body.leftK() < 0);
         Stage stage = plan.recipe().stages().get(state.stage());
+        String off = texts.get(plan.bench().heater().isPresent() ? "run.heater.off" : "run.heater.none");
         String heater = state.hot()
-                ? stage.heaterC().map(c -> texts.get("run.asked", texts.temp(c)))
-                        .orElse(texts.get("run.heater.off"))
-                : texts.get("run.heater.off");
+                ? stage.heaterC().map(c -> texts.get("run.asked", texts.temp(c))).orElse(off)
+                : off;
         boolean sheet = plan.forming().filter(f -> !f.bare()).isPresent();
         probe(boardTop, sheet ? "run.sheet" : forms ? "run.edge" : "run.boardtop",
                 RunHistory.probe(plan, Side.TOP), state, forms ? "" : heater, sign, texts);

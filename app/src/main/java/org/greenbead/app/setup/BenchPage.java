@@ -278,11 +278,14 @@ public final class BenchPage extends Page {
         bench = changed;
         tell("", false);
         desk.io(() -> {
-            desk.ledger().save(changed);
-            return changed;
-        }, kept -> {
-            desk.changes().made(kept.id(), kept.title(), () -> write(before));
-            go.benchChanged(kept.id());
+            // What a run has told since this page was opened is not written over.
+            Bench was = there(before.id());
+            var step = new Step(was, change.apply(was));
+            desk.ledger().save(step.is());
+            return step;
+        }, step -> {
+            desk.changes().made(step.is().id(), step.is().title(), () -> write(step));
+            go.benchChanged(step.is().id());
         }, failed -> {
             bench = before;
             show();
@@ -294,16 +297,28 @@ public final class BenchPage extends Page {
         ask();
     }
 
-    private void write(Bench back) {
+    /** The bench as the ledger had it, and as it has it now. */
+    private record Step(Bench was, Bench is) {}
+
+    private Bench there(String id) throws org.greenbead.store.BadFileException {
+        return desk.ledger().document(Format.BENCH, id, Bench.class);
+    }
+
+    /** Takes a change back, unless a run has told more of the bench since: that would be lost, or be taken for the heater from before. */
+    private void write(Step step) {
+        Bench before = step.was();
         desk.io(() -> {
-            desk.ledger().save(back);
-            return back;
+            if (!there(before.id()).calibrations().equals(step.is().calibrations())) {
+                throw new IllegalArgumentException(desk.texts().get("bench.told.since", before.title()));
+            }
+            desk.ledger().save(before);
+            return before;
         }, kept -> {
             go.benchChanged(kept.id());
             bench = kept;
             show();
             ask();
-        });
+        }, failed -> desk.trouble(String.valueOf(failed.getMessage())));
     }
 
     /** What runs have told; each is counted or left out. */

@@ -21,6 +21,7 @@ public final class GuidedRun {
     private static final double HEATER_S = 210;
     private static final double AIR_S = 110;
     private static final double COOL_S = 100;
+    /** Without a heater the first air is so much milder than the second: two levels tell more than one. Judgement. */
     private static final double MILDER_K = 100;
     /** Colder than the joints' solidus by this much even where the bench is stronger than the model says, K. */
     private static final double UNDER_SOLIDUS_K = 35;

@@ -40,13 +40,15 @@ public record TestLog(int lines, OptionalInt passes, boolean clean, int errors, 
             + "\\b");
     private static final Pattern EVENT = Pattern
             .compile("(?i)\\b(?:" + WRONG + "|fail(?:ed|s)?|corrupt(?:ed|ion)?|bad)\\b");
-    private static final Pattern OVER = Pattern
-            .compile("(?i)\\b(?:complete[d]?|finished|done|ended|over|ok|100\\s*%)");
-    private static final Pattern PASS_NUMBER = Pattern
-            .compile(
-                    "(?i)\\b(?:pass(?:es)?|loops?|cycles?|rounds?)\\s*(?:no\\.?|number|[#:=])?\\s*(\\d{1,6})\\b");
-    private static final Pattern NUMBER_PASSES = Pattern
-            .compile("(?i)\\b(\\d{1,6})\\s+(?:whole |full |complete )?(?:passes|pass|loops|rounds)\\b");
+    private static final String OVER = "(?:completed?|finished|done|ended|over|ok|100\\s*%)";
+    /** "Pass 2 complete", "loop 3 of 4: done". What is over must be the pass itself, and no step within it. */
+    private static final Pattern PASS_OVER = Pattern
+            .compile("(?i)\\b(?:pass(?:es)?|loops?|cycles?|rounds?)\\s*(?:no\\.?|number|[#:=])?\\s*(\\d{1,6})"
+                    + "(?:\\s*(?:/|of)\\s*\\d{1,6})?\\W{0,4}(?:is |was )?" + OVER + "(?!\\w)");
+    /** "3 passes done", "finished: 1 pass". */
+    private static final Pattern PASSES_OVER = Pattern
+            .compile("(?i)\\b(\\d{1,6})\\s+(?:whole |full )?(?:pass(?:es)?|loops?|rounds?)\\W{0,4}" + OVER
+                    + "(?!\\w)|\\b(?:completed?|finished|done|ended)\\W{1,4}(\\d{1,6})\\s+(?:pass(?:es)?|loops?|rounds?)\\b");
     private static final Pattern ADDRESS = Pattern
             .compile(
                     "(?i)\\b(?:addr(?:ess)?|at|offset|location)\\b[^0-9a-fx]{0,6}(?:0x)?([0-9a-f]{5,16})\\b");
@@ -157,15 +159,14 @@ public record TestLog(int lines, OptionalInt passes, boolean clean, int errors, 
 
         /** A pass counts when it is said to be over; its number alone tells that it began. */
         private void pass(String line) {
-            if (!OVER.matcher(line).find()) {
-                return;
+            Matcher one = PASS_OVER.matcher(line);
+            while (one.find()) {
+                passes = Math.max(passes, Integer.parseInt(one.group(1)));
             }
-            Matcher number = PASS_NUMBER.matcher(line);
-            Matcher many = NUMBER_PASSES.matcher(line);
-            if (many.find()) {
-                passes = Math.max(passes, Integer.parseInt(many.group(1)));
-            } else if (number.find()) {
-                passes = Math.max(passes, Integer.parseInt(number.group(1)));
+            Matcher many = PASSES_OVER.matcher(line);
+            while (many.find()) {
+                passes = Math.max(passes,
+                        Integer.parseInt(many.group(1) != null ? many.group(1) : many.group(2)));
             }
         }
     }
