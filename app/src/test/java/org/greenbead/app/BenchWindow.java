@@ -316,7 +316,9 @@ final class BenchWindow {
         settle();
     }
 
+    /** Writes over what stands in a line as soon as it is there: what lies in a scroll pane is there with its first frame. */
     void fill(String id, String text) throws TimeoutException {
+        awaitNode(id);
         fx(() -> {
             var field = (TextInputControl) scene().lookup(id);
             field.requestFocus();
