@@ -12,7 +12,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Site;
 import org.greenbead.core.board.Board;
@@ -166,8 +169,26 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.SPACE);
         window.awaitText("#report-said", "report-sb-0417.pdf");
         assertTrue(java.nio.file.Files.size(window.data().resolve("exports/report-sb-0417.pdf")) > 10_000);
+        window.press(KeyCode.DIGIT2);
+        window.await("German", () -> window.scene().lookup("#report-in-de") instanceof ToggleButton b
+                && b.isSelected() && !window.text("#pedal-word").contains("Loading"));
+        window.picture("report-de");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#report-said", "report-sb-0417-de.pdf");
+        try (var made = Loader.loadPDF(window.data().resolve("exports/report-sb-0417-de.pdf").toFile())) {
+            assertTrue(new PDFTextStripper().getText(made).contains("repariert wurde nichts"));
+        }
         window.press(KeyCode.N);
         window.awaitText("#proof-title", "Nothing is tested yet");
+        window.press(KeyCode.LEFT);
+        window.press(KeyCode.E);
+        window.awaitText("#report-number", "Page 1 of ");
+        window.await("the next one as well",
+                () -> window.scene().lookup("#report-in-de") instanceof ToggleButton b
+                        && b.isSelected());
+        window.click("#report-in-en");
+        window.await("English again", () -> window.scene().lookup("#report-in-en") instanceof ToggleButton b
+                && b.isSelected());
         window.press(KeyCode.LEFT);
     }
 

@@ -1,7 +1,11 @@
 package org.greenbead.cli;
 
 import java.nio.file.Path;
+import java.util.Locale;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.greenbead.core.proof.ReportLanguage;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.CustomerReport;
 import org.greenbead.store.JobReport;
@@ -12,6 +16,7 @@ import org.greenbead.store.SafeFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -27,15 +32,24 @@ final class ReportCommand implements Callable<Integer> {
     @Parameters(index = "1", paramLabel = "OUT", description = "PDF file to write.")
     private Path out;
 
+    @Option(names = "--language", paramLabel = "LANGUAGE", description = "Language of a customer's report: en, de, fr or es (default: the one chosen in the window, else English). What people wrote themselves stays as they wrote it.")
+    private String language;
+
     @Override
     public Integer call() throws Exception {
         try (Ledger ledger = shared.ledger()) {
             if (ledger.jobIds().contains(what)) {
+                Words words = shared.words().in(language(ledger));
                 SafeFiles.write(out, CustomerReport.pdf(
-                        CustomerReport.gather(ledger, what, java.time.Instant.now()), shared.words()));
+                        CustomerReport.gather(ledger, what, java.time.Instant.now()), words));
                 told(ledger, what, String.valueOf(out.getFileName()));
                 spec.commandLine().getOut().println("wrote " + out);
                 return 0;
+            }
+            if (language != null) {
+                throw new BadFileException("--language", 0, "",
+                        "the report of a run is for the bench and in English",
+                        "Name a job to write its customer's report in another language");
             }
             if (!what.equals("last") && ledger.run(what).isEmpty()) {
                 throw new BadFileException("ledger", 0, "", "there is neither a job nor a run " + what,
@@ -48,6 +62,16 @@ final class ReportCommand implements Callable<Integer> {
         }
         spec.commandLine().getOut().println("wrote " + out);
         return 0;
+    }
+
+    private Locale language(Ledger ledger) throws BadFileException {
+        if (language == null) {
+            return ledger.setting("report_language").flatMap(ReportLanguage::of).orElse(Locale.ENGLISH);
+        }
+        return ReportLanguage.of(language).orElseThrow(() -> new BadFileException("--language", 0, "",
+                "no report is written in \"" + language + "\"",
+                "Choose one of " + ReportLanguage.shipped().stream().map(Locale::getLanguage)
+                        .collect(Collectors.joining(", "))));
     }
 
     /** What it was made from is known from now on; where the window has the ledger it is made all the same. */

@@ -267,6 +267,16 @@ public class DecideVerbsTest {
                 printed);
         assertEquals(run("report", "T-7", file("t7.pdf")), 0, printed);
         assertTrue(Files.size(folder.resolve("t7.pdf")) > 10_000);
+        assertEquals(run("report", "T-7", file("t7-de.pdf"), "--language", "de"), 0, printed);
+        try (var german = org.apache.pdfbox.Loader.loadPDF(folder.resolve("t7-de.pdf").toFile())) {
+            String text = new org.apache.pdfbox.text.PDFTextStripper().getText(german);
+            assertTrue(
+                    text.contains("Wir haben die Reparatur nicht versucht")
+                            && text.contains("no chip to be had"),
+                    text);
+        }
+        assertEquals(run("report", "T-7", file("no.pdf"), "--language", "tlh"), 2);
+        assertTrue(printed.contains("Choose one of en, de, fr, es"), printed);
         assertEquals(run("report", "NOPE", file("no.pdf")), 2);
         assertTrue(printed.contains("neither a job nor a run NOPE"), printed);
         assertFalse(Files.exists(folder.resolve("no.pdf")));

@@ -5,9 +5,17 @@ import static org.testng.Assert.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import org.greenbead.core.book.NotKnown;
+import org.greenbead.core.proof.JobSummary;
+import org.greenbead.core.proof.ReportLanguage;
+import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.quantity.Words;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
@@ -30,6 +38,16 @@ public class ExamplesTest {
         return Arrays.stream(JobKind.values()).map(k -> new Object[]{k.key()}).toArray(Object[][]::new);
     }
 
+    /** The sound ones; each is worked once. */
+    private final Map<String, List<WorkScript.Step>> sound = new HashMap<>();
+
+    private List<WorkScript.Step> sound(String kind) throws Exception {
+        if (!sound.containsKey(kind)) {
+            sound.put(kind, played(kind, false));
+        }
+        return sound.get(kind);
+    }
+
     private static List<WorkScript.Step> played(String kind, boolean twin) throws Exception {
         Job made = FILES.read(FOLDER.resolve(kind + (twin ? "-twin" : "") + ".job.bead.json"), Format.JOB,
                 Job.class);
@@ -47,7 +65,7 @@ public class ExamplesTest {
 
     @Test(dataProvider = "kinds")
     public void soundJobEndsWithEveryGateGreenAndNothingSaidAgainstIt(String kind) throws Exception {
-        List<WorkScript.Step> steps = played(kind, false);
+        List<WorkScript.Step> steps = sound(kind);
         WorkScript.Step end = steps.getLast();
         assertEquals(end.judgement().judged().open().stream().map(n -> n.rule().id()).toList(), List.of());
         assertEquals(end.judgement().notKnown().stream().filter(NotKnown::holds).map(n -> n.rule().id())
@@ -61,12 +79,42 @@ public class ExamplesTest {
     /** Of the checks of a route at most two in five are left to be said by hand; the rest tick themselves. */
     @Test(dataProvider = "kinds")
     public void whatIsOnRecordIsNotAsked(String kind) throws Exception {
-        List<WorkScript.Step> steps = played(kind, false);
+        List<WorkScript.Step> steps = sound(kind);
         long checks = steps.getLast().job().beads().stream().mapToLong(b -> b.checks().size()).sum();
         int byHand = steps.stream().mapToInt(WorkScript.Step::ticks).sum();
         assertTrue(byHand * 5 <= checks * 2, byHand + " of " + checks);
         assertTrue(steps.getLast().job().beads().stream().flatMap(b -> b.checks().stream())
                 .allMatch(c -> c.state() == Attest.YES));
+    }
+
+    /** A line that reads alike in two languages is what somebody typed, and nothing of ours. */
+    @Test(dataProvider = "kinds")
+    public void reportSpeaksOneLanguage(String kind) throws Exception {
+        Job job = sound(kind).getLast().job();
+        String typed = FILES.write(Format.JOB, job);
+        List<String> english = said(job, Locale.ENGLISH);
+        for (Locale language : ReportLanguage.shipped()) {
+            if (language.equals(Locale.ENGLISH)) {
+                continue;
+            }
+            List<String> other = said(job, language);
+            assertEquals(other.size(), english.size());
+            for (int i = 0; i < other.size(); i++) {
+                String line = other.get(i);
+                assertTrue(!line.equals(english.get(i)) || line.isEmpty() || typed.contains(line)
+                        || line.matches("[\\d\u2212+,. kMΩ%]+") || line.startsWith("Code"),
+                        language + ": " + line);
+            }
+        }
+    }
+
+    private static List<String> said(Job job, Locale language) {
+        JobSummary s = JobSummary.of(job, Map.of(), new Words(language, TempUnit.CELSIUS));
+        var all = new ArrayList<String>();
+        all.add(s.line());
+        List.of(s.wrong(), s.done(), s.open(), s.expect(), s.mind()).forEach(all::addAll);
+        s.proofs().forEach(p -> all.addAll(List.of(p.name(), p.before(), p.after(), p.why())));
+        return all;
     }
 
     @Test(dataProvider = "kinds")

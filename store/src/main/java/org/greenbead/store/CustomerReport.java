@@ -191,9 +191,15 @@ public final class CustomerReport {
         sheet.together(HEAT_POINTS);
         sheet.heading(words.say("closing.heading.heat") + ": " + plan.recipe().title() + ", "
                 + Clocked.said(log.header().started(), words.locale()));
-        sheet.chart(RunCurves.of(log, words).curves(), plan.target().joint().alloy().liquidusC(),
+        RunCurves curves = log.lastKnown().isPresent()
+                ? RunCurves.kept(log, words)
+                : RunCurves.replayed(log, words, engine -> {
+                });
+        sheet.chart(curves.curves(), curves.interval(), plan.target().joint().alloy().liquidusC(),
                 plan.target().bodyLimitC(), t -> words.show(new Quantity.TempC(t)), "min:s");
-        sheet.paragraph(words.say("report.estimate"));
+        String how = words.say(
+                plan.bench().probes().isEmpty() ? "closing.estimate.no_probe" : "closing.estimate");
+        sheet.paragraph(curves.interval().isPresent() ? how + " " + words.say("closing.band") : how);
     }
 
     private static int colour(JobSummary.Answer answer) {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicReference;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
@@ -30,8 +31,9 @@ public final class JobReport {
     /** @param job as it is now; its route is printed */
     public static byte[] pdf(Job job, RunLog log, Words words) throws IOException {
         RunPlan plan = log.header().plan();
-        var heat = RunCurves.of(log, words);
-        RunEngine engine = heat.engine();
+        var ended = new AtomicReference<RunEngine>();
+        RunCurves heat = RunCurves.replayed(log, words, ended::set);
+        RunEngine engine = ended.get();
         Verdict verdict = engine.verdict();
         RunState end = engine.state();
         try (var sheet = new PdfSheet()) {
@@ -63,7 +65,7 @@ public final class JobReport {
                         words.say(line.what()));
             }
             sheet.heading(words.say("report.curve"));
-            sheet.chart(heat.curves(),
+            sheet.chart(heat.curves(), heat.interval(),
                     plan.target().joint().alloy().liquidusC(), plan.target().bodyLimitC(),
                     t -> words.show(new Quantity.TempC(t)), "min:s");
             sheet.paragraph(words.say("report.estimate"));

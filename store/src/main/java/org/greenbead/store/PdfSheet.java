@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -216,18 +217,14 @@ final class PdfSheet implements AutoCloseable {
             }
             case BAD -> {
                 colour(0xBF3F2A);
+                double[] px = new double[6];
+                double[] py = new double[6];
                 for (int i = 0; i < 6; i++) {
                     double angle = Math.PI / 6 + i * Math.PI / 3;
-                    float px = (float) (x + 4.2 * Math.cos(angle));
-                    float py = (float) (at + 4.2 * Math.sin(angle));
-                    if (i == 0) {
-                        stream.moveTo(px, py);
-                    } else {
-                        stream.lineTo(px, py);
-                    }
+                    px[i] = x + 4.2 * Math.cos(angle);
+                    py[i] = at + 4.2 * Math.sin(angle);
                 }
-                stream.closePath();
-                stream.fill();
+                area(px, py);
             }
             case OPEN -> {
                 stream.setStrokingColor(0.77f, 0.48f, 0.12f);
@@ -276,8 +273,11 @@ final class PdfSheet implements AutoCloseable {
     /** A curve to draw, °C over s. */
     record Curve(String name, int rgb, double[] x, double[] y) {}
 
-    /** Temperature over time with a grid, a band and a legend. */
-    void chart(List<Curve> curves, double bandLow, double bandHigh,
+    /** Between what bounds a curve lies, °C over s. */
+    record Band(int rgb, double[] x, double[] low, double[] high) {}
+
+    /** Temperature over time with a grid, a band, the interval of one curve, and a legend. */
+    void chart(List<Curve> curves, Optional<Band> interval, double bandLow, double bandHigh,
             java.util.function.DoubleFunction<String> label, String xUnit) throws IOException {
         float height = 190;
         room(height + 30);
@@ -291,6 +291,9 @@ final class PdfSheet implements AutoCloseable {
         stream.setNonStrokingColor(0.88f, 0.94f, 0.9f);
         stream.addRect(x0, (float) (y0 + h * bandLow / top), w, (float) (h * (bandHigh - bandLow) / top));
         stream.fill();
+        if (interval.isPresent() && interval.get().x().length > 1) {
+            shade(interval.get(), x0, y0, w / most, h / top);
+        }
         stream.setStrokingColor(0.85f, 0.84f, 0.8f);
         stream.setLineWidth(0.4f);
         for (int t = 0; t <= top; t += 50) {
@@ -334,6 +337,33 @@ final class PdfSheet implements AutoCloseable {
             legend += bold.getStringWidth(curve.name()) / 1000 * 8 + 14;
         }
         y = y0 - 22;
+    }
+
+    /** A pale area from the lower bounds there to the upper ones back. */
+    private void shade(Band band, float x0, float y0, double perS, double perK) throws IOException {
+        stream.setNonStrokingColor(pale(band.rgb() >> 16), pale(band.rgb() >> 8), pale(band.rgb()));
+        int n = band.x().length;
+        double[] px = new double[2 * n];
+        double[] py = new double[2 * n];
+        for (int i = 0; i < 2 * n; i++) {
+            int at = i < n ? i : 2 * n - 1 - i;
+            px[i] = x0 + perS * band.x()[at];
+            py[i] = y0 + perK * Math.max(0, i < n ? band.low()[at] : band.high()[at]);
+        }
+        area(px, py);
+    }
+
+    private void area(double[] px, double[] py) throws IOException {
+        stream.moveTo((float) px[0], (float) py[0]);
+        for (int i = 1; i < px.length; i++) {
+            stream.lineTo((float) px[i], (float) py[i]);
+        }
+        stream.closePath();
+        stream.fill();
+    }
+
+    private static float pale(int channel) {
+        return 1 - 0.25f * (255 - (channel & 255)) / 255f;
     }
 
     private List<String> wrap(String text, float size, float width) throws IOException {

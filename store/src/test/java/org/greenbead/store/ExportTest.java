@@ -206,6 +206,51 @@ public class ExportTest {
         assertTrue(inked > 300, "the board's picture stands at the right of the answer: " + inked);
     }
 
+    /** In the customer's language: words, date and numbers; the heat as the run showed it, with nothing reckoned again. */
+    @Test
+    public void customerReportIsInTheLanguageAsked() throws Exception {
+        Job job = ledger.job("SB-0409").with(new Kept("rail-99", "rail", Instant.EPOCH, "",
+                Map.of("name", "core", "ohm", 2.4, "lead_ohm", 0.2, "reference_ohm", 18.2, "after_ohm",
+                        18.6)));
+        RunEntry lift = ledger.runs().stream()
+                .filter(r -> r.jobId().equals("SB-0409") && r.bead().equals("lift_run")).findFirst()
+                .orElseThrow();
+        RunLog log = RunLog.read(ledger.logFile(lift), files);
+        var source = new CustomerReport.Source(job, List.of(), Optional.empty(), Optional.empty(),
+                List.of(log),
+                Map.of(), clock.instant());
+        var english = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
+        String german = pdfText(CustomerReport.pdf(source, english.in(Locale.GERMAN)));
+        for (String wanted : List.of("Reparaturbericht", "25. November 2026", "Was nicht in Ordnung war",
+                "+1 % gegen eine gesunde Platine, 18,2", "kälteste Lötstelle", "aus Thermoelementen",
+                "Seite 1 von")) {
+            assertTrue(german.contains(wanted), "\"" + wanted + "\" in " + german);
+        }
+        assertTrue(
+                pdfText(CustomerReport.pdf(source, english.in(Locale.FRENCH))).contains("25 novembre 2026"));
+        RunCurves kept = RunCurves.kept(log, english);
+        RunCurves again = RunCurves.replayed(log, english, engine -> {
+        });
+        PdfSheet.Curve was = kept.curves().getLast();
+        PdfSheet.Curve is = again.curves().getLast();
+        int[] of = java.util.stream.IntStream.range(0, is.x().length).toArray();
+        for (int i = 0; i < was.x().length; i++) {
+            double at = was.x()[i];
+            double reckoned = java.util.Arrays.stream(of).filter(k -> is.x()[k] <= at)
+                    .mapToDouble(k -> is.y()[k])
+                    .reduce((a, b) -> b).orElseThrow();
+            assertEquals(was.y()[i], reckoned, 1e-6, "at " + at + " s");
+            PdfSheet.Band bounds = kept.interval().orElseThrow();
+            assertTrue(bounds.low()[i] <= was.y()[i] && was.y()[i] <= bounds.high()[i]);
+        }
+        assertTrue(was.x().length > 20, was.x().length + " points");
+        var byEye = new RunLog(new RunHeader(log.header().run(), log.header().started(), true, 1L,
+                log.header().plan().byEye()), log.events(), false);
+        assertTrue(pdfText(CustomerReport.pdf(new CustomerReport.Source(job, List.of(), Optional.empty(),
+                Optional.empty(), List.of(byEye), Map.of(), clock.instant()), english))
+                .contains("No thermocouple was used"));
+    }
+
     private static void picture(List<java.awt.image.BufferedImage> pages) throws IOException {
         String wanted = System.getProperty("greenbead.pictures");
         for (int i = 0; wanted != null && i < pages.size(); i++) {

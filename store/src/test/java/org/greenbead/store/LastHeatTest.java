@@ -46,7 +46,7 @@ public class LastHeatTest {
 
     private static RunEvent at(double timeS, double jointC) {
         return new RunEvent.Checkpoint(timeS, RunState.Status.HEATING, 1, jointC, jointC - 2.5, jointC + 3,
-                jointC + 6);
+                jointC + 6, java.util.Optional.of(jointC + 4));
     }
 
     /** The last checkpoint of the newest log, with a torn line behind it, as the program's own writer wrote it. */

@@ -10,8 +10,10 @@ import javafx.embed.swing.SwingFXUtils;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -26,6 +28,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.proof.JobSummary;
+import org.greenbead.core.proof.ReportLanguage;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.store.CustomerReport;
 import org.greenbead.store.PdfPages;
@@ -88,13 +91,15 @@ public final class ReportPage extends Page {
         Texts texts = desk.texts();
         int mine = ++turn;
         title.setText(texts.get("custom.making"));
+        said.setText("");
         pedal(Pedal.shut(texts.get("custom.making"), texts.get("custom.making.so")));
         String job = model.job().id();
         Words words = texts.words();
+        Locale language = language();
         Instant now = desk.clock().instant();
         desk.io(() -> {
             CustomerReport.Source source = CustomerReport.gather(desk.ledger(), job, now);
-            byte[] bytes = CustomerReport.pdf(source, words);
+            byte[] bytes = CustomerReport.pdf(source, words.in(language));
             return new Made(JobSummary.of(source.job(), source.strands(), source.healthy(), words), bytes,
                     PdfPages.of(bytes, DPI));
         }, m -> {
@@ -115,12 +120,49 @@ public final class ReportPage extends Page {
         pages = m.pages();
         at = Math.clamp(at, 0, pages.size() - 1);
         title.setText(m.summary().line());
+        side.getChildren().setAll(languages());
         side.getChildren()
-                .setAll(card(texts.get("custom.lacks"), m.summary().open(), texts.get("custom.lacks.none")));
+                .add(card(texts.get("custom.lacks"), m.summary().open(), nothingOpen(m.summary().answer())));
         side.getChildren()
                 .add(card(texts.get("custom.mind"), m.summary().mind(), texts.get("custom.mind.none")));
         turn(0);
         pedal(new Pedal(texts.get("custom.keep"), texts.get("custom.keep.so"), true, this::keep));
+    }
+
+    /** Where nothing was repaired nothing has to be shown; that is not the same as everything tested. */
+    private String nothingOpen(JobSummary.Answer answer) {
+        return desk.texts().get(answer == JobSummary.Answer.EXAMINED || answer == JobSummary.Answer.DECLINED
+                ? "custom.lacks.no_repair"
+                : "custom.lacks.none");
+    }
+
+    private Locale language() {
+        return ReportLanguage.of(desk.settings().reportLanguage().get()).orElse(Locale.ENGLISH);
+    }
+
+    /** A press makes it in another language; the next one is made in that, too. */
+    private VBox languages() {
+        Texts texts = desk.texts();
+        var keys = new FlowPane(6, 6);
+        List<Locale> all = ReportLanguage.shipped();
+        for (int i = 0; i < all.size(); i++) {
+            Locale language = all.get(i);
+            var key = Looks.as(
+                    new ToggleButton((i + 1) + "  " + ReportLanguage.itself(language, texts.words())), "act",
+                    "small");
+            key.setId("report-in-" + language.getLanguage());
+            key.setSelected(language.equals(language()));
+            key.setOnAction(press -> speak(language));
+            keys.getChildren().add(key);
+        }
+        return Looks.as(new VBox(5, Looks.label(texts.get("custom.language"), "caps"), keys,
+                Looks.label(texts.get("custom.language.so"), "muted", "small")), "card");
+    }
+
+    private void speak(Locale language) {
+        desk.settings().reportLanguage().set(language.getLanguage());
+        at = 0;
+        make();
     }
 
     private static VBox card(String caps, List<String> lines, String none) {
@@ -144,7 +186,8 @@ public final class ReportPage extends Page {
     private void keep() {
         Texts texts = desk.texts();
         byte[] bytes = pdf;
-        String name = "report-" + model.job().id().toLowerCase(Locale.ROOT) + ".pdf";
+        String tag = language().equals(Locale.ENGLISH) ? "" : "-" + language().getLanguage();
+        String name = "report-" + model.job().id().toLowerCase(Locale.ROOT) + tag + ".pdf";
         String job = model.job().id();
         desk.io(() -> {
             Path folder = Files.createDirectories(desk.ledger().folder().resolve("exports"));
@@ -175,6 +218,11 @@ public final class ReportPage extends Page {
     public boolean key(KeyCode code, boolean control) {
         if (control) {
             return false;
+        }
+        int digit = code.isDigitKey() ? Integer.parseInt(code.getName().replaceAll("\\D", "")) - 1 : -1;
+        if (digit >= 0 && digit < ReportLanguage.shipped().size()) {
+            speak(ReportLanguage.shipped().get(digit));
+            return true;
         }
         switch (code) {
             case PAGE_DOWN, RIGHT -> turn(1);

@@ -27,8 +27,6 @@ import org.slf4j.LoggerFactory;
 /** What every screen needs: the ledger, the settings, the words, and threads other than the window's. */
 public final class Desk implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Desk.class);
-    private static final List<String> SETTINGS = List.of("unit", "lamp_off", "text_percent", "speed", "mute",
-            "logger_file", "technician", "camera_folder", "rule_limits");
     private final RuleBook book = RuleBook.shipped();
     private final Speaker speaker = Speaker.ofSystem();
     private final Ledger ledger;
@@ -54,7 +52,7 @@ public final class Desk implements AutoCloseable {
         this.clock = clock;
         this.demo = demo;
         Map<String, String> stored = new HashMap<>();
-        SETTINGS.forEach(name -> ledger.setting(name).ifPresent(value -> stored.put(name, value)));
+        Settings.NAMES.forEach(name -> ledger.setting(name).ifPresent(value -> stored.put(name, value)));
         settings.load(stored);
         settings.keep((name, value) -> io.execute(() -> ledger.setting(name, value)));
         cues = new Cues(settings.mute());

@@ -20,6 +20,13 @@ public class SettingsTest {
         settings.speed().set(60);
         settings.mute().set(true);
         settings.loggerFile().set("logger.json");
+        settings.technician().set("technician B");
+        settings.cameraFolder().set("shots");
+        settings.supply().set("10.0.0.7:5025");
+        settings.ruleLimits().set("a/b=1");
+        settings.reportLanguage().set("de");
+        assertEquals(kept.keySet(), java.util.Set.copyOf(Settings.NAMES),
+                "all that is kept is asked for again");
         var again = new Settings();
         again.load(kept);
         assertEquals(again.unit().get(), TempUnit.FAHRENHEIT);
@@ -27,6 +34,8 @@ public class SettingsTest {
         assertEquals(again.textPercent().get(), 150);
         assertEquals(again.speed().get(), 60);
         assertEquals(again.loggerFile().get(), "logger.json");
+        assertEquals(again.supply().get(), "10.0.0.7:5025");
+        assertEquals(again.reportLanguage().get(), "de");
     }
 
     @Test

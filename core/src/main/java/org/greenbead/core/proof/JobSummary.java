@@ -148,9 +148,8 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
         }
 
         private String told(ProofWall.Proof p) {
-            return words.say("proof.kind." + p.kind().name().toLowerCase(Locale.ROOT))
-                    .toLowerCase(words.locale())
-                    + " " + Masking.of(p.name());
+            return words.say("proof.told." + p.kind().name().toLowerCase(Locale.ROOT),
+                    name(Masking.of(p.name())));
         }
 
         private boolean temporary() {
@@ -170,10 +169,10 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
                     .ifPresent(f -> out.add(words.say("closing.found", name(Masking.of(f)))));
             last("diagnosis").ifPresent(d -> {
                 if (!d.text("cause_class").isEmpty()) {
-                    out.add(words.say("closing.sits_in", name(plain(d.text("cause_class"))),
+                    out.add(words.say("closing.sits_in", name(plain("cause_class", d)),
                             name(d.text("cause").isEmpty()
                                     ? words.say("closing.no_cause")
-                                    : plain(d.text("cause")))));
+                                    : plain("cause", d))));
                 }
                 if (d.fields().get("rests_on") instanceof List<?> on && !on.isEmpty()) {
                     out.add(words.say("closing.rests_on", name(on.stream().map(o -> plain(String.valueOf(o)))
@@ -195,15 +194,15 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             last("disclosure").map(d -> d.text("done")).filter(d -> !d.isEmpty())
                     .ifPresent(d -> out.add(Masking.of(d)));
             for (Kept run : lastRuns()) {
-                String bead = words.has("bead." + run.text("bead"))
-                        ? words.say("bead." + run.text("bead"))
+                String step = words.has("closing.step." + run.text("kind"))
+                        ? words.say("closing.step." + run.text("kind"))
                         : run.text("kind");
                 out.add(Double.isFinite(run.number("peak_c"))
                         ? words.say(run.yes("proven") ? "closing.heat.proven" : "closing.heat.unproven",
-                                name(bead),
+                                name(step),
                                 new Quantity.TempC(run.number("peak_c")),
                                 new Quantity.Seconds(orZero(run.number("above_s"))))
-                        : words.say("closing.heat", name(bead)));
+                        : words.say("closing.heat", name(step)));
             }
             last("balls").filter(b -> Double.isFinite(b.number("count")))
                     .ifPresent(b -> out.add(words.say("closing.balls", count(b.number("count")),
@@ -222,9 +221,9 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             }
             for (Kept cover : job.records("covering")) {
                 if (!cover.text("done").isEmpty() && !cover.text("what").isEmpty()) {
-                    out.add(words.say("closing.covering", name(plain(cover.text("what"))),
+                    out.add(words.say("closing.covering", name(plain("what", cover)),
                             name(cover.text("where").isEmpty() ? "" : " (" + cover.text("where") + ")"),
-                            name(cover.text("done"))));
+                            name(plain("done", cover))));
                 }
             }
             last("chip").ifPresent(c -> {
@@ -339,8 +338,14 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             return new Quantity.Name(text);
         }
 
-        private static String plain(String word) {
-            return word.replace('_', ' ');
+        private String plain(String field, Kept record) {
+            return plain(record.text(field));
+        }
+
+        /** One of the choices of a record as the customer reads it. */
+        private String plain(String choice) {
+            String key = "closing.value." + choice;
+            return words.has(key) ? words.say(key) : choice.replace('_', ' ');
         }
     }
 }

@@ -12,7 +12,7 @@ public final class Masking {
             .compile("(?<![\\p{L}\\p{N}.,])\\+?\\d(?:[ /()-]{0,2}\\d){6,14}(?![\\p{L}\\p{N}])");
     /** A word that names a secret, and what follows it: anything after a colon, else what holds a digit. */
     private static final Pattern SECRET = Pattern.compile(
-            "(?i)\\b(password|passcode|pass word|pin|unlock code|code|contrase\u00f1a|clave)\\b"
+            "(?i)\\b(password|passcode|pass word|pin|unlock code|code|contrase\u00f1a|clave|passwort|kennwort|mot de passe|code pin)\\b"
                     + "(\\s*[:=]\\s*\\S+|(?:\\s+is)?\\s+(?=\\S*\\d)\\S+)");
     private static final Pattern VALUE = Pattern.compile("\\S+$");
 

@@ -23,6 +23,11 @@ public final class Words {
         this.unit = unit;
     }
 
+    /** The same in another language. What that language has no words for is said in English. */
+    public Words in(Locale language) {
+        return new Words(language, unit);
+    }
+
     public TempUnit unit() {
         return unit;
     }

@@ -645,7 +645,7 @@ public final class RunEngine {
     public RunEvent.Checkpoint checkpoint() {
         RunState s = state();
         return new RunEvent.Checkpoint(timeS, s.status(), s.stage(), s.joint().celsius(), s.joint().lowC(),
-                s.joint().highC(), s.jointHot().highC());
+                s.joint().highC(), s.jointHot().highC(), Optional.of(s.chipTop().celsius()));
     }
 
     /** What the run came to, as far as it has come. */

@@ -1,6 +1,7 @@
 package org.greenbead.core.run;
 
 import java.util.List;
+import java.util.Optional;
 import org.greenbead.core.forming.Act;
 import org.greenbead.core.recipe.Stage;
 
@@ -42,7 +43,8 @@ public sealed interface RunEvent {
      *
      * @param stage  index of the stage in hand
      * @param jointC coldest joint, °C, with its interval
+     * @param topC   top of the chip, °C; logs of older versions have none
      */
     record Checkpoint(double timeS, RunState.Status status, int stage, double jointC, double lowC,
-            double highC, double hottestC) implements RunEvent {}
+            double highC, double hottestC, Optional<Double> topC) implements RunEvent {}
 }

@@ -26,7 +26,7 @@ public class RunDigestTest {
 
     private static RunEvent.Checkpoint at(double timeS, int stage, double jointC) {
         return new RunEvent.Checkpoint(timeS, RunState.Status.HEATING, stage, jointC, jointC - 5, jointC + 5,
-                jointC + 3);
+                jointC + 3, java.util.Optional.empty());
     }
 
     private static List<RunEvent> rising(int stage, double fromC, double perS, int seconds) {
