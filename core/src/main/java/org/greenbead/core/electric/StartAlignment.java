@@ -20,6 +20,8 @@ final class StartAlignment {
     private static final double WEIGHT = 0.4;
     private static final int SHORTEST = 3;
     private static final int RISE_CELLS = 4;
+    /** What the cells in which a stretch rises or falls to its level cost at most: else a stage is cut off that holds the rise alone. */
+    private static final double RISE_PRICE = 3;
     /** What is left over so shortly before it goes out is its going out. */
     private static final int CLOSE_CELLS = 12;
     private static final int GONE_CELLS = 5;
@@ -107,12 +109,18 @@ final class StartAlignment {
 
     /** How a stretch fits a stage, its length aside. */
     private double fits(double levelA, double levelSdA, int from, int to) {
-        int count = to - from;
-        double mean = (sum[to] - sum[from]) / count;
-        double about = Math.max(0, squares[to] - squares[from] - count * mean * mean);
         int on = steady(from, to);
-        double level = ((sum[to] - sum[on]) / (to - on) - levelA) / levelSdA;
-        return WEIGHT * about / (2 * commonA2) + Math.min(level * level / 2, DEPARTURE);
+        double mean = (sum[to] - sum[on]) / (to - on);
+        double about = about(on, to, mean);
+        double rise = Math.min(WEIGHT * about(from, on, mean) / (2 * commonA2), RISE_PRICE);
+        double level = (mean - levelA) / levelSdA;
+        return WEIGHT * about / (2 * commonA2) + rise + Math.min(level * level / 2, DEPARTURE);
+    }
+
+    /** Squares about a mean. */
+    private double about(int from, int to, double mean) {
+        return Math.max(0, squares[to] - squares[from] - 2 * mean * (sum[to] - sum[from])
+                + (to - from) * mean * mean);
     }
 
     private double levelSd(CurveReference.Stage s, int count) {
