@@ -1,6 +1,7 @@
 package org.greenbead.core.proof;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -245,11 +246,30 @@ public record JobSummary(Answer answer, String line, List<String> wrong, List<St
             last("copy").filter(c -> !c.text("to").isEmpty()).ifPresent(c -> out.add(words.say(
                     c.yes("verified") ? "closing.copy.verified" : "closing.copy",
                     name(Masking.of(c.text("to"))))));
+            history(out);
             out.addAll(ofStrands(Maker::done));
             if (out.isEmpty()) {
                 out.add(words.say("closing.nothing_done"));
             }
             return List.copyOf(new LinkedHashSet<>(out));
+        }
+
+        /** What the joints are made of, and how often what was worked on was heated: the next one to work on it has to know. */
+        private void history(List<String> out) {
+            var alloys = new LinkedHashMap<String, LinkedHashSet<String>>();
+            job.records("joint").stream().filter(j -> !j.text("site").isBlank() && !j.text("alloy").isBlank())
+                    .forEach(j -> alloys.computeIfAbsent(j.text("site"), s -> new LinkedHashSet<>())
+                            .add(j.text("alloy")));
+            alloys.forEach((site, names) -> out
+                    .add(words.say("closing.history.joints", name(site), name(String.join(", ", names)))));
+            var heats = new LinkedHashMap<String, List<Double>>();
+            job.records("exposure").stream()
+                    .filter(e -> !e.text("part").isBlank() && Double.isFinite(e.number("peak_c")))
+                    .forEach(e -> heats.computeIfAbsent(e.text("part"), p -> new ArrayList<>())
+                            .add(e.number("peak_c")));
+            heats.forEach((part, peaks) -> out.add(words.say("closing.history.heats", name(part),
+                    count(peaks.size()),
+                    new Quantity.TempC(peaks.stream().mapToDouble(p -> p).max().orElseThrow()))));
         }
 
         /** The last heat of each step, in the order of the route. */

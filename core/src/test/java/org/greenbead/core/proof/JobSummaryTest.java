@@ -44,6 +44,21 @@ public class JobSummaryTest {
                 "evidence", List.of("nudge", "plateau"));
     }
 
+    /** Whoever works on it next reads what the joints are made of and how often they were hot; what was not measured counts for nothing. */
+    @Test
+    public void jointsHaveTheirHistory() {
+        Job job = note(note(job(), "joint", "site", "U4", "alloy", "SAC305"), "joint", "site", "U4", "alloy",
+                "Sn63Pb37");
+        job = note(note(job, "exposure", "part", "U4", "event", "lift_run", "peak_c", 211.0), "exposure",
+                "part",
+                "U4", "event", "seat_run", "peak_c", 214.4);
+        List<String> done = of(note(job, "exposure", "part", "U9", "event", "other")).done();
+        assertTrue(done.contains("Joints of U4, as far as they are known: SAC305, Sn63Pb37."),
+                done.toString());
+        assertTrue(done.contains("U4 was heated 2 times here, to 214 °C at most."), done.toString());
+        assertTrue(done.stream().noneMatch(d -> d.contains("U9")), done.toString());
+    }
+
     /** What was done on a further chip stands in the same report under its name; one unproven joint lowers the letter for the whole board. */
     @Test
     public void furtherChipsAreInTheReportOfTheirJob() {
