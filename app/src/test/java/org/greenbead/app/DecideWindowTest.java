@@ -518,12 +518,20 @@ public class DecideWindowTest extends DemoWindow {
         window.fill("#rail-line", "radio supply 312");
         window.press(KeyCode.ENTER);
         window.awaitText("#rail-note", "nothing to hold it against yet");
+        window.fill("#rail-meter", "pen, red on ground");
+        window.press(KeyCode.ENTER);
+        window.fill("#rail-line", "core to io 0.3");
+        window.picture("rails-meter");
+        window.press(KeyCode.ENTER);
+        window.awaitText("#rail-note", "is a short");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
             List<Kept> rails = ledger.job("SB-0412").records("rail");
             assertEquals(rails.stream().map(r -> r.text("name")).toList(),
-                    List.of("core", "io", "radio supply"));
-            assertEquals(rails.stream().map(r -> r.number("ohm")).toList(), List.of(0.4, 655.0, 312.0));
+                    List.of("core", "io", "radio supply", "core to io"));
+            assertEquals(rails.stream().map(r -> r.number("ohm")).toList(), List.of(0.4, 655.0, 312.0, 0.3));
+            assertEquals(rails.stream().map(r -> r.text("meter")).toList(),
+                    List.of("", "", "", "pen, red on ground"));
             assertEquals(rails.getFirst().text("point"), "20.0, 20.0 top", "taken over from the other job");
         } finally {
             window.open();

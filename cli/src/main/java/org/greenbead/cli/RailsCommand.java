@@ -21,6 +21,8 @@ final class RailsCommand extends OnJob {
     private boolean after;
     @Option(names = "--read", paramLabel = "NAME=OHM", description = "A reading as the meter shows it, core=18.4, io=1.2k, radio=OL; may be given several times.")
     private Map<String, String> read = new LinkedHashMap<>();
+    @Option(names = "--meter", paramLabel = "METER", description = "What it is read with; add \"red on ground\" where the leads are turned.")
+    private String meter = "";
     @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
     private Path json;
 
@@ -32,7 +34,8 @@ final class RailsCommand extends OnJob {
         for (Map.Entry<String, String> reading : read.entrySet()) {
             RailRound now = RailRound.of(job, ledger, after);
             job = job.with(
-                    now.kept(job, reading.getKey(), RailRound.reading(reading.getValue()), Instant.now(),
+                    now.kept(job, reading.getKey(), RailRound.reading(reading.getValue()), meter,
+                            Instant.now(),
                             author()));
         }
         if (!read.isEmpty()) {
@@ -62,6 +65,7 @@ final class RailsCommand extends OnJob {
         out().println(round.stops().isEmpty()
                 ? "no rail is known for this type of board yet"
                 : round.next().map(s -> "next: " + s.name()).orElse("all are read"));
+        round.further().ifPresent(s -> out().println("side by side, to be read as well: " + s.name()));
         json(json, Map.of("after", after, "rails", list));
         return round.stops().isEmpty() || round.next().isPresent() || !round.odd().isEmpty() ? 1 : 0;
     }

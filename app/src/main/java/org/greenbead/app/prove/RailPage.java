@@ -38,6 +38,7 @@ public final class RailPage extends Leaf {
     private final Label says = Looks.label("", "next");
     private final Label said = Looks.note("muted");
     private final Line entry;
+    private final Line meter;
     private final BoardView view;
     private final Rows<RailRound.Stop> list;
     private Optional<BoardPhoto> board = Optional.empty();
@@ -58,6 +59,10 @@ public final class RailPage extends Leaf {
         said.setId("rail-note");
         entry = new Line("rail-line", texts.get("rail.prompt"));
         entry.setOnAction(enter -> take(entry.getText()));
+        meter = new Line("rail-meter", texts.get("rail.meter"));
+        meter.setText(desk.settings().meter().get());
+        meter.textProperty().subscribe(text -> desk.settings().meter().set(text.strip()));
+        meter.setOnAction(enter -> entry.open());
         view = new BoardView(this::point, px -> {
         });
         var drawn = Looks
@@ -73,7 +78,8 @@ public final class RailPage extends Leaf {
                     }
                 });
         VBox.setVgrow(list, Priority.ALWAYS);
-        var column = new VBox(8, list, Looks.as(new VBox(6, entry, said), "card"));
+        var column = new VBox(8, list, Looks.as(
+                new VBox(6, entry, said, Looks.label(texts.get("rail.meter.caps"), "caps"), meter), "card"));
         column.setPrefWidth(300);
         column.setMinWidth(240);
         var middle = new HBox(10, drawn, column);
@@ -112,7 +118,7 @@ public final class RailPage extends Leaf {
 
     private Optional<RailRound.Stop> current() {
         return wanted.flatMap(w -> round.stops().stream().filter(s -> s.name().equals(w)).findFirst())
-                .or(() -> round.next());
+                .or(() -> round.next()).or(() -> round.further());
     }
 
     private void want(RailRound.Stop stop) {
@@ -131,20 +137,23 @@ public final class RailPage extends Leaf {
         now.ifPresent(list::choose);
         now.flatMap(RailRound.Stop::place).ifPresent(p -> side = p.side());
         long read = round.stops().stream().filter(RailRound.Stop::read).count();
-        title.setText(now.map(s -> texts.get(after ? "rail.read.after" : "rail.read.before", s.name()))
+        title.setText(now.map(s -> s.suggested()
+                ? texts.get("rail.between", s.name())
+                : texts.get(after ? "rail.read.after" : "rail.read.before", s.name()))
                 .orElse(round.stops().isEmpty()
                         ? texts.get("rail.none")
                         : round.odd().isEmpty()
                                 ? texts.get("rail.done", read)
                                 : texts.get("rail.odd", round.odd().size(), read)));
-        says.setText(now.map(s -> expects(s, texts)).orElse(texts.get("rail.new")));
+        says.setText(now.map(s -> s.suggested() ? texts.get("rail.between.so") : expects(s, texts))
+                .orElse(texts.get("rail.new")));
         board.ifPresent(b -> {
             view.photo(b.photo(), b.squared());
             view.show(b.board(), model.job().target(), side, spots(now));
             now.flatMap(RailRound.Stop::place).filter(p -> p.side() == side)
                     .ifPresentOrElse(p -> view.cross(p.at()), view::crossless);
         });
-        if (now.isEmpty() && !round.stops().isEmpty()) {
+        if (now.filter(s -> !s.suggested()).isEmpty() && !round.stops().isEmpty()) {
             pedal(new Pedal(texts.get("rail.proofs"), texts.get("rail.proofs.so"), true, go::proofs));
         } else {
             pedal(Pedal.shut(texts.get("rail.type"), texts.get("rail.type.so")));
@@ -196,7 +205,9 @@ public final class RailPage extends Leaf {
 
     private void keep(String name, double ohm) {
         Texts texts = desk.texts();
-        Kept record = round.kept(model.job(), name, ohm, desk.clock().instant(), author());
+        Kept record = round.kept(model.job(), name, ohm, desk.settings().meter().get(),
+                desk.clock().instant(),
+                author());
         entry.clear();
         wanted = Optional.empty();
         model.note(record);

@@ -19,7 +19,8 @@ public final class Settings {
     /** Under these names {@link #keep} stores what was chosen. */
     static final java.util.List<String> NAMES = java.util.List.of("unit", "lamp_off", "text_percent", "speed",
             "mute",
-            "logger_file", "technician", "camera_folder", "supply", "rule_limits", "report_language");
+            "logger_file", "technician", "camera_folder", "supply", "rule_limits", "report_language",
+            "meter");
     private final ObjectProperty<TempUnit> unit = new SimpleObjectProperty<>(TempUnit.CELSIUS);
     private final BooleanProperty lampOff = new SimpleBooleanProperty();
     private final IntegerProperty textPercent = new SimpleIntegerProperty(100);
@@ -31,6 +32,7 @@ public final class Settings {
     private final StringProperty technician = new SimpleStringProperty("technician A");
     private final StringProperty cameraFolder = new SimpleStringProperty("");
     private final StringProperty supply = new SimpleStringProperty("");
+    private final StringProperty meter = new SimpleStringProperty("");
     private final StringProperty reportLanguage = new SimpleStringProperty("en");
     private final StringProperty ruleLimits = new SimpleStringProperty("");
 
@@ -45,6 +47,7 @@ public final class Settings {
         take(stored, "technician", Function.identity(), technician::set);
         take(stored, "camera_folder", Function.identity(), cameraFolder::set);
         take(stored, "supply", Function.identity(), supply::set);
+        take(stored, "meter", Function.identity(), meter::set);
         take(stored, "report_language", Function.identity(), reportLanguage::set);
         take(stored, "rule_limits", Function.identity(), ruleLimits::set);
     }
@@ -73,6 +76,7 @@ public final class Settings {
         technician.subscribe((was, now) -> store.accept("technician", now));
         cameraFolder.subscribe((was, now) -> store.accept("camera_folder", now));
         supply.subscribe((was, now) -> store.accept("supply", now));
+        meter.subscribe((was, now) -> store.accept("meter", now));
         reportLanguage.subscribe((was, now) -> store.accept("report_language", now));
         ruleLimits.subscribe((was, now) -> store.accept("rule_limits", now));
     }
@@ -116,6 +120,11 @@ public final class Settings {
     /** Bench supply on the network, {@code host} or {@code host:port}; empty = none, in the demo a made-up one. */
     public StringProperty supply() {
         return supply;
+    }
+
+    /** What rails are read with, and how its leads lie. */
+    public StringProperty meter() {
+        return meter;
     }
 
     /** Language of the reports for customers, as its two letters. */

@@ -25,6 +25,7 @@ public class SettingsTest {
         settings.supply().set("10.0.0.7:5025");
         settings.ruleLimits().set("a/b=1");
         settings.reportLanguage().set("de");
+        settings.meter().set("bench two");
         assertEquals(kept.keySet(), java.util.Set.copyOf(Settings.NAMES),
                 "all that is kept is asked for again");
         var again = new Settings();

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.electric.Rails;
+import org.greenbead.core.electric.ReadWith;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -36,7 +37,10 @@ public final class RailReferences {
             boolean well = Outcomes.of(job, strands).orElse(false);
             for (Kept rail : job.records("rail")) {
                 double after = rail.number("after_ohm");
-                double ohm = well && Double.isFinite(after)
+                String with = rail.text("meter_after").isBlank()
+                        ? rail.text("meter")
+                        : rail.text("meter_after");
+                double ohm = well && Double.isFinite(after) && !ReadWith.of(with).turned()
                         ? new Rails.Rail("", after, rail.number("lead_ohm"), Double.NaN).bareOhm()
                         : rail.number("reference_ohm");
                 if (ohm > 0) {

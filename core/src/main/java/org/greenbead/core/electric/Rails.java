@@ -1,6 +1,9 @@
 package org.greenbead.core.electric;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Rails to ground against the same rails of a healthy board: {@code R' = R - R_lead}, deviation {@code (R' - R_ref) / R_ref}.
@@ -15,7 +18,21 @@ public final class Rails {
     /** What two probe tips leave unsure after the leads are taken off, ohm: small rails differ by that without being different. Judgement. */
     static final double CONTACT_OHM = 0.1;
 
+    /** Two rails with less between them are joined: a short, or a part that joins them by design, which the reading of a healthy board tells. Judgement. */
+    static final double JOINED_OHM = 1;
+    private static final Pattern BETWEEN = Pattern.compile("(?i)(\\S.*?)\\s+to\\s+(\\S.*)");
+    private static final Pattern GROUND = Pattern
+            .compile("(?i)(the )?(ground|gnd|earth|chassis|shield|0 ?v)");
+
     private Rails() {
+    }
+
+    /** The two rails of a reading between them, from its name "core to io"; empty for one to ground. */
+    public static Optional<List<String>> between(String name) {
+        Matcher m = BETWEEN.matcher(name.strip());
+        return m.matches() && !GROUND.matcher(m.group(2)).matches()
+                ? Optional.of(List.of(m.group(1), m.group(2)))
+                : Optional.empty();
     }
 
     /**
@@ -50,8 +67,13 @@ public final class Rails {
 
         /** The same with a tolerance of its own. */
         public Verdict verdict(double tolerancePct) {
-            if (Double.isNaN(ohm) || !(referenceOhm > 0)) {
+            if (Double.isNaN(ohm)) {
                 return Verdict.MISSING;
+            }
+            if (!(referenceOhm > 0)) {
+                return between(name).isEmpty()
+                        ? Verdict.MISSING
+                        : bareOhm() < JOINED_OHM ? Verdict.SHORT : Verdict.PASS;
             }
             if (withinContacts()) {
                 return Verdict.PASS;

@@ -12,6 +12,7 @@ import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.account.RecordFacts;
 import org.greenbead.core.account.Tried;
 import org.greenbead.core.electric.Rails;
+import org.greenbead.core.electric.ReadWith;
 import org.greenbead.core.leak.LeakHold;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
@@ -171,8 +172,11 @@ public final class ProofWall {
     }
 
     private void rail(Kept record, Map<String, RailReferences.Reference> healthy) {
+        ReadWith was = ReadWith.of(record.text("meter"));
+        ReadWith is = record.text("meter_after").isBlank() ? was : ReadWith.of(record.text("meter_after"));
+        // What other boards taught was read the usual way round.
         Optional<RailReferences.Reference> learned = Optional
-                .ofNullable(healthy.get(RailReferences.key(record.text("name"))));
+                .ofNullable(is.turned() ? null : healthy.get(RailReferences.key(record.text("name"))));
         boolean noted = record.number("reference_ohm") > 0;
         Rails.Rail before = RecordFacts.rail(!noted && learned.isPresent()
                 ? record.with("reference_ohm", learned.get().ohm(), record.at(), record.author())
@@ -187,6 +191,12 @@ public final class ProofWall {
             case SUSPECT, SHORT -> State.FAILS;
             case MISSING -> State.OPEN;
         };
+        boolean turned = was.turned() != is.turned();
+        boolean otherMeter = state == State.FAILS && is.otherMeter(was);
+        boolean comparable = !turned && !otherMeter;
+        if (!comparable && read && after.verdict() != Rails.Verdict.SHORT) {
+            state = State.OPEN;
+        }
         String against = switch (after.against()) {
             case HEALTHY -> noted
                     ? words.say("proof.rail.noted", name(ohms(after.rail().referenceOhm())))
@@ -195,17 +205,31 @@ public final class ProofWall {
             case BEFORE -> words.say("proof.rail.before");
             case NOTHING -> words.say("proof.rail.nothing");
         };
+        String shown = ohms(after.rail().bareOhm());
         String why = !read
                 ? words.say("proof.rail.not_again")
-                : after.verdict() == Rails.Verdict.MISSING
-                        ? against
-                        : words.say(
-                                after.verdict() == Rails.Verdict.SHORT
-                                        ? "proof.rail.short"
-                                        : "proof.rail.off",
-                                name(String.format(words.locale(), "%+.0f %%", after.rail().deviationPct())
-                                        .replace('-', '\u2212')),
-                                name(against));
+                : state == State.OPEN && turned
+                        ? words.say("proof.rail.turned", name(shown))
+                        : state == State.OPEN && otherMeter
+                                ? words.say("proof.rail.other_meter", name(shown),
+                                        name(Masking.of(was.meter())),
+                                        name(Masking.of(is.meter())))
+                                : after.against() == Rails.Against.NOTHING
+                                        && after.verdict() != Rails.Verdict.MISSING
+                                                ? words.say(state == State.FAILS
+                                                        ? "proof.rail.joined"
+                                                        : "proof.rail.apart", name(shown))
+                                                : after.verdict() == Rails.Verdict.MISSING
+                                                        ? against
+                                                        : words.say(
+                                                                after.verdict() == Rails.Verdict.SHORT
+                                                                        ? "proof.rail.short"
+                                                                        : "proof.rail.off",
+                                                                name(String
+                                                                        .format(words.locale(), "%+.0f %%",
+                                                                                after.rail().deviationPct())
+                                                                        .replace('-', '\u2212')),
+                                                                name(against));
         boolean readBefore = Double.isFinite(record.number("ohm"));
         proofs.add(new Proof(Kind.RAIL, record.text("name"), readBefore ? ohms(before.bareOhm()) : "",
                 read ? ohms(after.rail().bareOhm()) : "", state, why,

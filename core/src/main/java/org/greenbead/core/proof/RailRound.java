@@ -2,6 +2,8 @@ package org.greenbead.core.proof;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -28,6 +30,8 @@ import org.greenbead.core.route.Job;
 public record RailRound(boolean after, List<Stop> stops) {
     /** What a meter shows that finds no end: more than it can read. Kept as a number so that it can be compared. */
     public static final double OPEN_OHM = 1e8;
+    /** Points that lie nearer are read against one another, too. Judgement. */
+    private static final double NEAR_MM = 15;
     private static final Pattern PLACE = Pattern
             .compile("\\s*(\\d{1,3}(?:\\.\\d+)?)\\s*,\\s*(\\d{1,3}(?:\\.\\d+)?)\\s*(top|bottom)\\s*");
     private static final Pattern READING = Pattern
@@ -52,6 +56,11 @@ public record RailRound(boolean after, List<Stop> stops) {
         /** It differs from what it is held against. */
         public boolean odd() {
             return verdict == Rails.Verdict.SUSPECT || verdict == Rails.Verdict.SHORT;
+        }
+
+        /** Nobody asked for it yet: two rails that lie side by side. */
+        public boolean suggested() {
+            return record.isEmpty() && Rails.between(name).isPresent();
         }
 
         /** Where it lies on the board; empty where it is said in words alone. */
@@ -99,7 +108,45 @@ public record RailRound(boolean after, List<Stop> stops) {
                         Optional.ofNullable(healthy.get(key)), after));
             }
         });
+        stops.addAll(neighbours(stops, healthy, after));
         return new RailRound(after, stops);
+    }
+
+    /** For each rail whose place is known the one that lies nearest to it, where that is near: what a bridge or a lost part would join. */
+    private static List<Stop> neighbours(List<Stop> rails, Map<String, RailReferences.Reference> healthy,
+            boolean after) {
+        var known = new HashSet<String>();
+        rails.forEach(
+                s -> Rails.between(s.name()).ifPresent(p -> known.add(pair(p.getFirst(), p.getLast()))));
+        var out = new ArrayList<Stop>();
+        List<Stop> placed = rails.stream()
+                .filter(s -> s.place().isPresent() && Rails.between(s.name()).isEmpty())
+                .toList();
+        for (Stop one : placed) {
+            placed.stream().filter(s -> s != one && apartMm(s, one) <= NEAR_MM)
+                    .min(Comparator.comparingDouble(s -> apartMm(s, one))).ifPresent(other -> {
+                        if (known.add(pair(one.name(), other.name()))) {
+                            String name = one.name() + " to " + other.name();
+                            out.add(stop(name, Optional.empty(), "",
+                                    Optional.ofNullable(healthy.get(RailReferences.key(name))), after));
+                        }
+                    });
+        }
+        return out;
+    }
+
+    private static String pair(String a, String b) {
+        String first = RailReferences.key(a);
+        String second = RailReferences.key(b);
+        return first.compareTo(second) < 0 ? first + "/" + second : second + "/" + first;
+    }
+
+    private static double apartMm(Stop a, Stop b) {
+        Place one = a.place().orElseThrow();
+        Place other = b.place().orElseThrow();
+        return one.side() != other.side()
+                ? Double.MAX_VALUE
+                : Math.hypot(one.at().xMm() - other.at().xMm(), one.at().yMm() - other.at().yMm());
     }
 
     private static Stop stop(String name, Optional<Kept> record, String elsewhere,
@@ -152,7 +199,12 @@ public record RailRound(boolean after, List<Stop> stops) {
 
     /** The first that has no reading in this round. */
     public Optional<Stop> next() {
-        return stops.stream().filter(s -> !s.read()).findFirst();
+        return stops.stream().filter(s -> !s.read() && !s.suggested()).findFirst();
+    }
+
+    /** What may be read besides: the first pair of neighbours that has no reading. */
+    public Optional<Stop> further() {
+        return stops.stream().filter(s -> !s.read() && s.suggested()).findFirst();
     }
 
     /** Those that differ from what they are held against. */
@@ -162,7 +214,13 @@ public record RailRound(boolean after, List<Stop> stops) {
 
     /** The job's record of a rail with a reading of this round in it; one that was not written down here yet begins with what is known of it. */
     public Kept kept(Job job, String name, double ohm, Instant at, String by) {
-        return record(job, name, at, by).with(after ? "after_ohm" : "ohm", ohm, at, by);
+        return kept(job, name, ohm, "", at, by);
+    }
+
+    /** @param with the meter, and how its leads lay, as {@link org.greenbead.core.electric.ReadWith} reads it; empty = nobody says */
+    public Kept kept(Job job, String name, double ohm, String with, Instant at, String by) {
+        Kept read = record(job, name, at, by).with(after ? "after_ohm" : "ohm", ohm, at, by);
+        return with.isBlank() ? read : read.with(after ? "meter_after" : "meter", with.strip(), at, by);
     }
 
     /** The same with where it is read. */

@@ -1,6 +1,7 @@
 package org.greenbead.core.electric;
 
 import static org.testng.Assert.assertEquals;
+import static org.testng.Assert.assertTrue;
 
 import java.util.List;
 import org.testng.annotations.Test;
@@ -22,6 +23,38 @@ public class RailsTest {
         assertEquals(new Rails.Rail("a", 10, Double.NaN, 100).verdict(), Rails.Verdict.SUSPECT);
         assertEquals(new Rails.Rail("a", 9.9, Double.NaN, 100).verdict(), Rails.Verdict.SHORT);
         assertEquals(new Rails.Rail("a", 0.1, 0.3, 5).bareOhm(), 0.0, "never below zero");
+    }
+
+    /** Between two rails: under an ohm they are joined, unless a healthy board is so too; a rail to ground is none of these. */
+    @Test
+    public void twoRailsAreApartOrJoined() {
+        assertEquals(Rails.between("core to io"), java.util.Optional.of(List.of("core", "io")));
+        assertEquals(Rails.between("3V3 main  TO  radio"),
+                java.util.Optional.of(List.of("3V3 main", "radio")));
+        assertTrue(Rails.between("core to ground").isEmpty() && Rails.between("core to GND").isEmpty()
+                && Rails.between("tower").isEmpty());
+        assertEquals(new Rails.Rail("core to io", 0.9, Double.NaN, Double.NaN).verdict(),
+                Rails.Verdict.SHORT);
+        assertEquals(new Rails.Rail("core to io", 1.2, 0.3, Double.NaN).verdict(), Rails.Verdict.SHORT,
+                "leads");
+        assertEquals(new Rails.Rail("core to io", 55, Double.NaN, Double.NaN).verdict(), Rails.Verdict.PASS);
+        assertEquals(new Rails.Rail("core to ground", 0.4, Double.NaN, Double.NaN).verdict(),
+                Rails.Verdict.MISSING, "nothing to hold it against");
+        assertEquals(new Rails.Rail("core to io", 0.3, Double.NaN, 0.3).verdict(), Rails.Verdict.PASS,
+                "joined by design");
+        var before = new Rails.Rail("core to io", Double.NaN, Double.NaN, Double.NaN);
+        assertEquals(Rails.after(before, 0.2, Double.NaN).verdict(), Rails.Verdict.SHORT);
+    }
+
+    @Test
+    public void whatItWasReadWithIsToldFromTheMetersName() {
+        assertEquals(ReadWith.of("Bench two, red on ground"), new ReadWith("Bench two", true));
+        assertEquals(ReadWith.of("bench two (leads turned)"), new ReadWith("bench two", true));
+        assertEquals(ReadWith.of("RED ON GROUND"), new ReadWith("", true));
+        assertEquals(ReadWith.of("red meter"), new ReadWith("red meter", false));
+        assertTrue(ReadWith.of("pen").otherMeter(ReadWith.of("bench two")));
+        assertTrue(!ReadWith.of("").otherMeter(ReadWith.of("bench two")), "nobody said");
+        assertTrue(!ReadWith.of("Bench Two").otherMeter(ReadWith.of("bench two, red on ground")));
     }
 
     @Test

@@ -65,6 +65,32 @@ public class ProofWallTest {
         assertTrue(proof.why().contains(why), proof.why());
     }
 
+    /** A reading that was taken otherwise than the one before it neither passes nor fails; a short is a short however it was read. */
+    @Test
+    public void readingsAreComparedOnlyAsTheyWereTaken() {
+        Object[] same = {"name", "core", "ohm", 18.0, "meter", "bench two", "after_ohm", 18.2};
+        assertEquals(only(note(job(), "rail", same), Map.of()).state(), ProofWall.State.HOLDS);
+        ProofWall.Proof turned = only(note(job(), "rail", "name", "core", "ohm", 18.0, "meter", "bench two",
+                "after_ohm", 18.2, "meter_after", "bench two, red on ground"), Map.of());
+        assertEquals(turned.state(), ProofWall.State.OPEN);
+        assertTrue(turned.why().contains("other way round"), turned.why());
+        ProofWall.Proof other = only(note(job(), "rail", "name", "core", "ohm", 18.0, "meter", "bench two",
+                "after_ohm", 26.0, "meter_after", "pen"), Map.of());
+        assertEquals(other.state(), ProofWall.State.OPEN);
+        assertTrue(other.why().contains("bench two, then pen"), other.why());
+        assertEquals(only(note(job(), "rail", "name", "core", "ohm", 18.0, "meter", "bench two", "after_ohm",
+                0.4, "meter_after", "pen, red on ground"), Map.of()).state(), ProofWall.State.FAILS);
+        assertEquals(only(note(job(), "rail", "name", "core", "ohm", 18.0, "meter", "bench two", "after_ohm",
+                18.3, "meter_after", "pen"), Map.of()).state(), ProofWall.State.HOLDS,
+                "it agrees all the same");
+        ProofWall.Proof apart = only(note(job(), "rail", "name", "core to io", "after_ohm", 55.0), Map.of());
+        assertEquals(apart.state(), ProofWall.State.HOLDS);
+        assertTrue(apart.why().contains("apart"), apart.why());
+        ProofWall.Proof joined = only(note(job(), "rail", "name", "core to io", "after_ohm", 0.2), Map.of());
+        assertEquals(joined.state(), ProofWall.State.FAILS);
+        assertTrue(joined.why().contains("joined"), joined.why());
+    }
+
     @Test
     public void aRailIsHeldAgainstAHealthyBoardBeforeItself() {
         Job job = note(job(), "rail", "name", "core", "ohm", 2.2, "lead_ohm", 0.2, "after_ohm", 18.4);

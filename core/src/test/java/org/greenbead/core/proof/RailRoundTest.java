@@ -67,6 +67,28 @@ public class RailRoundTest {
                 Rails.Verdict.PASS);
     }
 
+    /** Rails whose points lie side by side are read against one another once; far ones and those on the other side are not. */
+    @Test
+    public void neighboursAreReadAgainstOneAnother() {
+        Job mine = job("SB-0901", Map.of("name", "core", "ohm", 18.0, "point", "30.0, 40.0 top"),
+                Map.of("name", "io", "ohm", 600.0, "point", "38.0, 41.0 top"),
+                Map.of("name", "radio", "ohm", 90.0, "point", "33.0, 40.0 bottom"),
+                Map.of("name", "aux", "ohm", 70.0, "point", "80.0, 40.0 top"));
+        RailRound round = RailRound.of(mine, List.of(mine), false);
+        assertEquals(round.stops().stream().map(RailRound.Stop::name).toList(),
+                List.of("core", "io", "radio", "aux", "core to io"));
+        assertTrue(round.next().isEmpty(), "a suggestion holds nothing up");
+        assertEquals(round.further().orElseThrow().name(), "core to io");
+        Job read = mine.with(round.kept(mine, "core to io", 0.3, "bench two", Instant.EPOCH, "me"));
+        RailRound now = RailRound.of(read, List.of(read), false);
+        assertTrue(now.further().isEmpty());
+        assertEquals(now.odd().stream().map(RailRound.Stop::name).toList(), List.of("core to io"));
+        assertEquals(read.records("rail").getLast().text("meter"), "bench two");
+        Job other = job("SB-0902", Map.of("name", "io to core", "ohm", 500.0), Map.of("name", "core", "point",
+                "30.0, 40.0 top"), Map.of("name", "io", "point", "38.0, 41.0 top"));
+        assertTrue(RailRound.of(other, List.of(other), false).further().isEmpty(), "either way round");
+    }
+
     @DataProvider
     Object[][] readings() {
         return new Object[][]{{"18.4", 18.4}, {"18,4", 18.4}, {" 1.2k ", 1200}, {"4.7 M", 4.7e6},
