@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.electric.Rails;
 import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.proof.RailRound;
 import org.greenbead.core.route.Job;
@@ -67,7 +68,8 @@ final class RailsCommand extends OnJob {
                 : round.next().map(s -> "next: " + s.name()).orElse("all are read"));
         round.further().ifPresent(s -> out().println("side by side, to be read as well: " + s.name()));
         json(json, Map.of("after", after, "rails", list));
-        return round.stops().isEmpty() || round.next().isPresent() || !round.odd().isEmpty() ? 1 : 0;
+        return round.stops().isEmpty() || round.next().isPresent() || !round.odd().isEmpty()
+                || round.stops().stream().anyMatch(s -> s.verdict() == Rails.Verdict.OTHERWISE) ? 1 : 0;
     }
 
     private static Double finite(double value) {

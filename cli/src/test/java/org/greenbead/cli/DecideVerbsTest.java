@@ -218,6 +218,8 @@ public class DecideVerbsTest {
         assertTrue(printed.contains("suspect   io: OL"), printed);
         assertEquals(run("rails", job, "--read", "core to io=0.3", "--meter", "pen, red on ground"), 1);
         assertTrue(printed.contains("short     core to io: 0.30"), printed);
+        assertEquals(run("rails", job, "--after", "--read", "core=18.4", "--meter", "red on ground"), 1);
+        assertTrue(printed.contains("otherwise core: 18.4"), printed);
         assertEquals(run("rails", job, "--read", "io=twelve"), 2);
         assertTrue(printed.contains("\"twelve\" is no resistance"), printed);
     }

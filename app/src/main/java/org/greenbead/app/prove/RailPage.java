@@ -219,6 +219,7 @@ public final class RailPage extends Leaf {
             case SUSPECT -> texts.get("rail.suspect", stop.name(), read);
             case SHORT -> texts.get("rail.short", stop.name(), read);
             case MISSING -> texts.get("rail.kept", stop.name(), read);
+            case OTHERWISE -> texts.get("rail.otherwise", stop.name(), read);
         });
         said.pseudoClassStateChanged(Looks.BAD, stop.odd());
         entry.open();

@@ -194,7 +194,7 @@ final class Counted {
         }
         tree.putIfAbsent("rails.after_count", count(noted, r -> Double.isFinite(r.number("after_ohm"))));
         List<Rails.Rail> after = noted.stream().filter(r -> Double.isFinite(r.number("after_ohm")))
-                .map(r -> Rails.after(RecordFacts.rail(r), r.number("after_ohm"), Double.NaN).rail())
+                .map(r -> RecordFacts.railAfter(r, RecordFacts.rail(r), Double.NaN).rail())
                 .toList();
         if (!after.isEmpty()) {
             tree.putIfAbsent("rails.after_worst_pct", Rails.compare(after).worstDeviationPct());

@@ -9,7 +9,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.electric.Rails;
-import org.greenbead.core.electric.ReadWith;
 import org.greenbead.core.odds.Outcomes;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -37,10 +36,7 @@ public final class RailReferences {
             boolean well = Outcomes.of(job, strands).orElse(false);
             for (Kept rail : job.records("rail")) {
                 double after = rail.number("after_ohm");
-                String with = rail.text("meter_after").isBlank()
-                        ? rail.text("meter")
-                        : rail.text("meter_after");
-                double ohm = well && Double.isFinite(after) && !ReadWith.of(with).turned()
+                double ohm = well && Double.isFinite(after) && !RecordFacts.readAfter(rail).turned()
                         ? new Rails.Rail("", after, rail.number("lead_ohm"), Double.NaN).bareOhm()
                         : rail.number("reference_ohm");
                 if (ohm > 0) {

@@ -8,6 +8,7 @@ import java.util.Set;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
+import org.greenbead.core.electric.ReadWith;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordType;
 import org.greenbead.core.record.RecordTypes;
@@ -78,6 +79,21 @@ public final class RecordFacts {
     public static Rails.Rail rail(Kept r) {
         return new Rails.Rail(r.text("name"), r.number("ohm"), r.number("lead_ohm"),
                 r.number("reference_ohm"));
+    }
+
+    /** What a rail was read with before the work. */
+    public static ReadWith readBefore(Kept rail) {
+        return ReadWith.of(rail.text("meter"));
+    }
+
+    /** What it was read with after it: the same, where nobody said. */
+    public static ReadWith readAfter(Kept rail) {
+        return rail.text("meter_after").isBlank() ? readBefore(rail) : ReadWith.of(rail.text("meter_after"));
+    }
+
+    /** Its reading after the work. @param before with its reference */
+    public static Rails.After railAfter(Kept rail, Rails.Rail before, double tolerancePct) {
+        return Rails.after(before, readBefore(rail), rail.number("after_ohm"), readAfter(rail), tolerancePct);
     }
 
     /** A pad as a job's record of it says. */

@@ -87,7 +87,11 @@ public final class Rails {
 
     /** What one rail says. */
     public enum Verdict {
-        PASS, SUSPECT, SHORT, MISSING
+        PASS, SUSPECT, SHORT,
+        /** Not read, or nothing to hold it against. */
+        MISSING,
+        /** Read with its leads or with a meter otherwise than before, which tells nothing. */
+        OTHERWISE
     }
 
     /** What a reading after the work is held against. */
@@ -102,19 +106,26 @@ public final class Rails {
     public record After(Rail rail, Against against, Verdict verdict) {}
 
     /**
-     * A reading after the work against a healthy board, or where none is known against the one before it.
+     * A reading after the work against a healthy board, or where none is known against the one before it. Two rails that were joined before it are no
+     * pattern of what they should be.
      *
      * @param before       as read before the work, with its leads and its reference
+     * @param was          what that was read with
      * @param afterOhm     NaN = not read
+     * @param is           what this is read with; the same, where nobody said
      * @param tolerancePct NaN = {@link #USUAL_TOLERANCE_PCT}
      */
-    public static After after(Rail before, double afterOhm, double tolerancePct) {
+    public static After after(Rail before, ReadWith was, double afterOhm, ReadWith is, double tolerancePct) {
         boolean healthy = before.referenceOhm() > 0;
-        boolean itself = !healthy && !Double.isNaN(before.ohm());
+        boolean joined = between(before.name()).isPresent() && before.bareOhm() < JOINED_OHM;
+        boolean itself = !healthy && !Double.isNaN(before.ohm()) && !joined;
         var rail = new Rail(before.name(), afterOhm, before.leadOhm(),
                 healthy ? before.referenceOhm() : itself ? before.bareOhm() : Double.NaN);
+        Verdict verdict = rail.verdict(Double.isNaN(tolerancePct) ? USUAL_TOLERANCE_PCT : tolerancePct);
+        boolean otherwise = verdict == Verdict.PASS && was.turned() != is.turned()
+                || verdict == Verdict.SUSPECT && (was.turned() != is.turned() || is.otherMeter(was));
         return new After(rail, healthy ? Against.HEALTHY : itself ? Against.BEFORE : Against.NOTHING,
-                rail.verdict(Double.isNaN(tolerancePct) ? USUAL_TOLERANCE_PCT : tolerancePct));
+                otherwise ? Verdict.OTHERWISE : verdict);
     }
 
     /** @param worstDeviationPct the largest departure either way, without its sign; 0 where none was read */

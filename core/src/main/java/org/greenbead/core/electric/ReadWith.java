@@ -20,6 +20,9 @@ public record ReadWith(String meter, boolean turned) {
         return new ReadWith(meter, TURNED.matcher(text).find());
     }
 
+    /** Nobody said; then it was as usual. */
+    public static final ReadWith UNSAID = new ReadWith("", false);
+
     /** Both meters are named and are two. */
     public boolean otherMeter(ReadWith before) {
         return !meter.isEmpty() && !before.meter.isEmpty()

@@ -172,8 +172,8 @@ public final class ProofWall {
     }
 
     private void rail(Kept record, Map<String, RailReferences.Reference> healthy) {
-        ReadWith was = ReadWith.of(record.text("meter"));
-        ReadWith is = record.text("meter_after").isBlank() ? was : ReadWith.of(record.text("meter_after"));
+        ReadWith was = RecordFacts.readBefore(record);
+        ReadWith is = RecordFacts.readAfter(record);
         // What other boards taught was read the usual way round.
         Optional<RailReferences.Reference> learned = Optional
                 .ofNullable(is.turned() ? null : healthy.get(RailReferences.key(record.text("name"))));
@@ -184,19 +184,13 @@ public final class ProofWall {
         double tolerance = Double.isFinite(record.number("tolerance_pct"))
                 ? record.number("tolerance_pct")
                 : Rails.USUAL_TOLERANCE_PCT;
-        Rails.After after = Rails.after(before, record.number("after_ohm"), tolerance);
+        Rails.After after = RecordFacts.railAfter(record, before, tolerance);
         boolean read = Double.isFinite(record.number("after_ohm"));
         State state = switch (after.verdict()) {
             case PASS -> State.HOLDS;
             case SUSPECT, SHORT -> State.FAILS;
-            case MISSING -> State.OPEN;
+            case MISSING, OTHERWISE -> State.OPEN;
         };
-        boolean turned = was.turned() != is.turned();
-        boolean otherMeter = state == State.FAILS && is.otherMeter(was);
-        boolean comparable = !turned && !otherMeter;
-        if (!comparable && read && after.verdict() != Rails.Verdict.SHORT) {
-            state = State.OPEN;
-        }
         String against = switch (after.against()) {
             case HEALTHY -> noted
                     ? words.say("proof.rail.noted", name(ohms(after.rail().referenceOhm())))
@@ -206,36 +200,35 @@ public final class ProofWall {
             case NOTHING -> words.say("proof.rail.nothing");
         };
         String shown = ohms(after.rail().bareOhm());
-        String why = !read
-                ? words.say("proof.rail.not_again")
-                : state == State.OPEN && turned
-                        ? words.say("proof.rail.turned", name(shown))
-                        : state == State.OPEN && otherMeter
-                                ? words.say("proof.rail.other_meter", name(shown),
-                                        name(Masking.of(was.meter())),
-                                        name(Masking.of(is.meter())))
-                                : after.against() == Rails.Against.NOTHING
-                                        && after.verdict() != Rails.Verdict.MISSING
-                                                ? words.say(state == State.FAILS
-                                                        ? "proof.rail.joined"
-                                                        : "proof.rail.apart", name(shown))
-                                                : after.verdict() == Rails.Verdict.MISSING
-                                                        ? against
-                                                        : words.say(
-                                                                after.verdict() == Rails.Verdict.SHORT
-                                                                        ? "proof.rail.short"
-                                                                        : "proof.rail.off",
-                                                                name(String
-                                                                        .format(words.locale(), "%+.0f %%",
-                                                                                after.rail().deviationPct())
-                                                                        .replace('-', '\u2212')),
-                                                                name(against));
+        String why = read
+                ? why(after, was, is, shown, against)
+                : words.say("proof.rail.not_again");
         boolean readBefore = Double.isFinite(record.number("ohm"));
         proofs.add(new Proof(Kind.RAIL, record.text("name"), readBefore ? ohms(before.bareOhm()) : "",
                 read ? ohms(after.rail().bareOhm()) : "", state, why,
                 Optional.of(new Ohms(readBefore ? before.bareOhm() : Double.NaN,
                         read ? after.rail().bareOhm() : Double.NaN,
                         before.referenceOhm() > 0 ? before.referenceOhm() : Double.NaN, tolerance))));
+    }
+
+    /** What a reading after the work says, against what it was held. */
+    private String why(Rails.After after, ReadWith was, ReadWith is, String shown, String against) {
+        return switch (after.verdict()) {
+            case OTHERWISE -> was.turned() == is.turned()
+                    ? words.say("proof.rail.other_meter", name(shown), name(Masking.of(was.meter())),
+                            name(Masking.of(is.meter())))
+                    : words.say("proof.rail.turned", name(shown));
+            case MISSING -> against;
+            case PASS, SUSPECT, SHORT -> after.against() == Rails.Against.NOTHING
+                    ? words.say(
+                            after.verdict() == Rails.Verdict.PASS ? "proof.rail.apart" : "proof.rail.joined",
+                            name(shown))
+                    : words.say(
+                            after.verdict() == Rails.Verdict.SHORT ? "proof.rail.short" : "proof.rail.off",
+                            name(String.format(words.locale(), "%+.0f %%", after.rail().deviationPct())
+                                    .replace('-', '\u2212')),
+                            name(against));
+        };
     }
 
     private void curve(List<Kept> curves) {

@@ -17,6 +17,7 @@ import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.book.Phase;
 import org.greenbead.core.electric.Rails;
+import org.greenbead.core.electric.ReadWith;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 
@@ -153,7 +154,12 @@ public record RailRound(boolean after, List<Stop> stops) {
             Optional<RailReferences.Reference> learned, boolean after) {
         double noted = record.map(r -> r.number("reference_ohm")).orElse(Double.NaN);
         boolean own = noted > 0;
-        double healthy = own ? noted : learned.map(RailReferences.Reference::ohm).orElse(Double.NaN);
+        // What other boards taught was read the usual way round.
+        boolean turned = record.map(r -> after ? RecordFacts.readAfter(r) : RecordFacts.readBefore(r))
+                .filter(ReadWith::turned).isPresent();
+        double healthy = own
+                ? noted
+                : learned.filter(l -> !turned).map(RailReferences.Reference::ohm).orElse(Double.NaN);
         double tolerance = record.map(r -> r.number("tolerance_pct")).filter(Double::isFinite)
                 .orElse(Rails.USUAL_TOLERANCE_PCT);
         String point = record.map(r -> r.text("point")).filter(p -> !p.isBlank()).orElse(elsewhere);
@@ -163,7 +169,8 @@ public record RailRound(boolean after, List<Stop> stops) {
         double afterOhm = record.map(r -> r.number("after_ohm")).orElse(Double.NaN);
         double ohm = after ? afterOhm : before.ohm();
         Rails.Verdict verdict = after
-                ? Rails.after(before, afterOhm, tolerance).verdict()
+                ? record.map(r -> RecordFacts.railAfter(r, before, tolerance).verdict())
+                        .orElse(Rails.Verdict.MISSING)
                 : before.verdict();
         double bare = Double.isFinite(ohm)
                 ? new Rails.Rail(name, ohm, before.leadOhm(), Double.NaN).bareOhm()

@@ -43,7 +43,13 @@ public class RailsTest {
         assertEquals(new Rails.Rail("core to io", 0.3, Double.NaN, 0.3).verdict(), Rails.Verdict.PASS,
                 "joined by design");
         var before = new Rails.Rail("core to io", Double.NaN, Double.NaN, Double.NaN);
-        assertEquals(Rails.after(before, 0.2, Double.NaN).verdict(), Rails.Verdict.SHORT);
+        assertEquals(Rails.after(before, ReadWith.UNSAID, 0.2, ReadWith.UNSAID, Double.NaN).verdict(),
+                Rails.Verdict.SHORT);
+        var joined = new Rails.Rail("core to io", 0.3, Double.NaN, Double.NaN);
+        assertEquals(Rails.after(joined, ReadWith.UNSAID, 600, ReadWith.UNSAID, Double.NaN).verdict(),
+                Rails.Verdict.PASS, "they were joined before and are apart now: that is what was wanted");
+        assertEquals(Rails.after(joined, ReadWith.UNSAID, 0.3, ReadWith.UNSAID, Double.NaN).verdict(),
+                Rails.Verdict.SHORT, "still joined");
     }
 
     @Test

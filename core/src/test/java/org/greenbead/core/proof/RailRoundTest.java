@@ -89,6 +89,19 @@ public class RailRoundTest {
         assertTrue(RailRound.of(other, List.of(other), false).further().isEmpty(), "either way round");
     }
 
+    /** The round and the wall say the same of a reading that was taken otherwise. */
+    @Test
+    public void aReadingTakenOtherwiseIsNoPass() {
+        Job mine = job("SB-0901", Map.of("name", "core", "ohm", 18.0, "meter", "bench two", "after_ohm", 18.2,
+                "meter_after", "bench two, red on ground"));
+        RailRound round = RailRound.of(mine, List.of(mine), true);
+        assertEquals(round.stops().getFirst().verdict(), Rails.Verdict.OTHERWISE);
+        Job other = job("SB-0900", Map.of("name", "core", "reference_ohm", 18.2));
+        Job turned = job("SB-0902", Map.of("name", "core", "ohm", 9.0, "meter", "red on ground"));
+        assertEquals(RailRound.of(turned, List.of(turned, other), false).stops().getFirst().verdict(),
+                Rails.Verdict.MISSING, "a healthy board was read the usual way round");
+    }
+
     @DataProvider
     Object[][] readings() {
         return new Object[][]{{"18.4", 18.4}, {"18,4", 18.4}, {" 1.2k ", 1200}, {"4.7 M", 4.7e6},
