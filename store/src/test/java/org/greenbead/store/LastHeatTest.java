@@ -49,6 +49,17 @@ public class LastHeatTest {
                 jointC + 6, java.util.Optional.of(jointC + 4));
     }
 
+    /** Logs of before the chip's top was kept are read as they were. */
+    @Test
+    public void anOlderCheckpointIsRead() {
+        String now = files.line(at(5, 40));
+        String then = now.replaceAll(",\"top_c\":[^,}]+", "");
+        assertTrue(!then.equals(now), now);
+        var read = (RunEvent.Checkpoint) files.unline(then, RunEvent.class);
+        assertEquals(read.topC(), java.util.Optional.empty());
+        assertEquals(read.jointC(), 40.0);
+    }
+
     /** The last checkpoint of the newest log, with a torn line behind it, as the program's own writer wrote it. */
     @Test
     public void newestLogThatWasNotEnded() throws Exception {

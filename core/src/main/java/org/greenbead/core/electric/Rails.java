@@ -1,7 +1,9 @@
 package org.greenbead.core.electric;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -71,9 +73,7 @@ public final class Rails {
                 return Verdict.MISSING;
             }
             if (!(referenceOhm > 0)) {
-                return between(name).isEmpty()
-                        ? Verdict.MISSING
-                        : bareOhm() < JOINED_OHM ? Verdict.SHORT : Verdict.PASS;
+                return between(name).isPresent() && bareOhm() < JOINED_OHM ? Verdict.SHORT : Verdict.MISSING;
             }
             if (withinContacts()) {
                 return Verdict.PASS;
@@ -83,6 +83,13 @@ public final class Rails {
             }
             return Math.abs(deviationPct()) > tolerancePct ? Verdict.SUSPECT : Verdict.PASS;
         }
+    }
+
+    /** A reading with nothing to hold it against shows two rails apart, if they are two: both have to be known by their names, in small letters. */
+    public static boolean apart(String name, Set<String> rails, double bareOhm, Verdict verdict) {
+        return verdict == Verdict.MISSING && bareOhm >= JOINED_OHM && between(name)
+                .filter(p -> p.stream().allMatch(n -> rails.contains(n.strip().toLowerCase(Locale.ROOT))))
+                .isPresent();
     }
 
     /** What one rail says. */

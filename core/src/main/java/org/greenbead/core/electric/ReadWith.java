@@ -11,6 +11,8 @@ import java.util.regex.Pattern;
  * @param turned red on ground and black on the rail; usual is red on the rail
  */
 public record ReadWith(String meter, boolean turned) {
+    /** Nobody said; then it was as usual. */
+    public static final ReadWith UNSAID = new ReadWith("", false);
     private static final Pattern TURNED = Pattern
             .compile("(?i)[,;(]?\\s*(red on ground|black on (the )?rail|leads turned)\\s*\\)?");
 
@@ -19,9 +21,6 @@ public record ReadWith(String meter, boolean turned) {
         String meter = TURNED.matcher(text).replaceAll(" ").strip();
         return new ReadWith(meter, TURNED.matcher(text).find());
     }
-
-    /** Nobody said; then it was as usual. */
-    public static final ReadWith UNSAID = new ReadWith("", false);
 
     /** Both meters are named and are two. */
     public boolean otherMeter(ReadWith before) {

@@ -9,8 +9,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.account.RecordFacts;
 import org.greenbead.core.board.Point;
@@ -50,6 +52,11 @@ public record RailRound(boolean after, List<Stop> stops) {
      */
     public record Stop(String name, Optional<Kept> record, String point, double healthyOhm, int boards,
             double tolerancePct, double ohm, Rails.Verdict verdict) {
+        /** The same, as two rails that are apart. */
+        Stop apart() {
+            return new Stop(name, record, point, healthyOhm, boards, tolerancePct, ohm, Rails.Verdict.PASS);
+        }
+
         public boolean read() {
             return Double.isFinite(ohm);
         }
@@ -110,6 +117,8 @@ public record RailRound(boolean after, List<Stop> stops) {
             }
         });
         stops.addAll(neighbours(stops, healthy, after));
+        Set<String> names = stops.stream().map(s -> RailReferences.key(s.name())).collect(Collectors.toSet());
+        stops.replaceAll(s -> Rails.apart(s.name(), names, s.ohm(), s.verdict()) ? s.apart() : s);
         return new RailRound(after, stops);
     }
 

@@ -83,7 +83,14 @@ public class ProofWallTest {
         assertEquals(only(note(job(), "rail", "name", "core", "ohm", 18.0, "meter", "bench two", "after_ohm",
                 18.3, "meter_after", "pen"), Map.of()).state(), ProofWall.State.HOLDS,
                 "it agrees all the same");
-        ProofWall.Proof apart = only(note(job(), "rail", "name", "core to io", "after_ohm", 55.0), Map.of());
+        Object[] pair = {"name", "core to io", "ohm", 0.3, "after_ohm", 600.0};
+        assertEquals(only(note(job(), "rail", pair), Map.of()).state(), ProofWall.State.OPEN,
+                "nobody knows these rails");
+        Job two = note(
+                note(note(job(), "rail", "name", "core", "ohm", 18.0), "rail", "name", "io", "ohm", 640.0),
+                "rail", pair);
+        ProofWall.Proof apart = ProofWall.of(two, List.of(), Map.of(), WORDS).stream()
+                .filter(p -> p.name().equals("core to io")).findFirst().orElseThrow();
         assertEquals(apart.state(), ProofWall.State.HOLDS);
         assertTrue(apart.why().contains("apart"), apart.why());
         ProofWall.Proof joined = only(note(job(), "rail", "name", "core to io", "after_ohm", 0.2), Map.of());
