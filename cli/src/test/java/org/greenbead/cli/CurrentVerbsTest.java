@@ -5,10 +5,13 @@ import static org.testng.Assert.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Map;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.SimulatedStart;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Routes;
@@ -137,8 +140,14 @@ public class CurrentVerbsTest extends InFolder {
         try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
             for (int i = 1; i <= 4; i++) {
                 job(ledger, "J-000" + i);
+                if (i != 4) {
+                    Job job = ledger.job("J-000" + i);
+                    ledger.save(job.with(new Kept("run-1", "run", Instant.EPOCH, "",
+                            Map.of("bead", "seat_run", "kind", "seat"))), "heated", "");
+                }
             }
         }
+        assertEquals(run("note", "J-0004", "tested", "what=starts", "result=pass"), 0, out + err);
         for (String told : List.of("J-0001 pass", "J-0002 pass", "J-0003 fail")) {
             assertEquals(
                     run("note", told.split(" ")[0], "tested", "what=starts", "result=" + told.split(" ")[1]),

@@ -131,7 +131,7 @@ public final class CourseSheet {
 
     private static Odds count(List<Job> jobs, Map<String, List<Job>> strands, Odds prior) {
         List<Boolean> told = jobs.stream().filter(j -> !Outcomes.drill(j))
-                .flatMap(j -> Outcomes.of(j, strands).stream()).toList();
+                .flatMap(j -> Outcomes.ofTry(j, strands).stream()).toList();
         return new Odds((int) told.stream().filter(w -> w).count(), told.size(), prior.priorGood(),
                 prior.priorBad());
     }

@@ -9,14 +9,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.Tested;
+import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Strands;
 
 /**
  * What became of jobs: by the last result of each thing that was tested after the work. All passed is well, one failed is not; a job in which
- * nothing was tested, a complaint was not tried again, or something was left untested and nothing failed, says nothing and is counted apart.
+ * nothing was tested, a complaint was not tried again, or something was left untested and nothing failed, says nothing and is counted apart. Nor does
+ * a job count as a try in which nothing was ever heated: what was tested there says nothing of a way of working.
  */
 public final class Outcomes {
     /** By what jobs are put together. */
@@ -26,7 +29,7 @@ public final class Outcomes {
 
     /**
      * @param groups by name; the surest first
-     * @param untold jobs of which nothing is known
+     * @param untold jobs of which nothing is known: no heat, or no result after it
      * @param drills practice jobs, which are in no group
      */
     public record Table(By by, List<Group> groups, int untold, Odds drills) {
@@ -64,6 +67,18 @@ public final class Outcomes {
                 : Optional.empty();
     }
 
+    /** Whether there was a try at all: a heat in the job or in one of its strands, whichever way it was run. */
+    public static boolean tried(Job job, Map<String, List<Job>> strands) {
+        return Stream.concat(Stream.of(job), strands.getOrDefault(job.id(), List.of()).stream())
+                .anyMatch(j -> !j.records("run").isEmpty()
+                        || j.beads().stream().anyMatch(b -> b.kind() == Bead.Kind.RUN && b.worked()));
+    }
+
+    /** What came of a try; empty where there was none, or nothing is told of it. */
+    public static Optional<Boolean> ofTry(Job job, Map<String, List<Job>> strands) {
+        return of(job, strands).filter(well -> tried(job, strands));
+    }
+
     /** Practice on a board that is nobody's: its own account, and no word about customers' boards. */
     public static boolean drill(Job job) {
         List<Kept> intake = job.records("intake");
@@ -79,7 +94,7 @@ public final class Outcomes {
         Map<String, List<Job>> strands = Strands.byJob(jobs);
         // A strand is proved with the job it belongs to.
         for (Job job : jobs.stream().filter(j -> j.strandOf().isEmpty()).toList()) {
-            Optional<Boolean> well = of(job, strands);
+            Optional<Boolean> well = ofTry(job, strands);
             if (drill(job)) {
                 drilled[0] += well.orElse(false) ? 1 : 0;
                 drilled[1] += well.isPresent() ? 1 : 0;
@@ -121,7 +136,7 @@ public final class Outcomes {
     }
 
     private static String alloy(Job job) {
-        return java.util.stream.Stream.concat(job.records("plan").stream(), job.records("chip").stream())
+        return Stream.concat(job.records("plan").stream(), job.records("chip").stream())
                 .map(r -> r.text("ball_alloy")).filter(a -> !a.isEmpty()).findFirst().orElse("");
     }
 }

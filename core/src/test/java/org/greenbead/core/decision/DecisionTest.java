@@ -138,14 +138,16 @@ public class DecisionTest {
         var ledger = new ArrayList<Job>();
         for (int n = 0; n < 5; n++) {
             ledger.add(job("SB-" + n, "revive", "cost", Map.of("attended_min", 90.0 + 10 * n, "rate", 52.0),
-                    "tested", Map.of("what", "stays dark", "result", n == 0 ? "fail" : "pass")));
+                    "run", Map.of("bead", "lift_run", "kind", "lift"), "tested",
+                    Map.of("what", "stays dark", "result", n == 0 ? "fail" : "pass")));
         }
+        ledger.add(job("SB-7", "revive", "tested", Map.of("what", "stays dark", "result", "pass")));
         Job mine = job("SB-9", "revive", "worth", Map.of("unit", 300.0));
         CourseSheet.Sheet sheet = CourseSheet.of(mine, Facts.none(), ledger);
         Estimate reball = of(sheet, Course.REBALL);
         assertEquals(reball.attendedMin(), 110.0);
         assertEquals(reball.odds().good(), 4);
-        assertEquals(reball.odds().tries(), 5);
+        assertEquals(reball.odds().tries(), 5, "one that was never heated is no try");
         assertEquals(sheet.rate().orElseThrow(), 52.0);
         assertFalse(reball.assumed().contains("attended_min"));
         Estimate replace = of(sheet, Course.REPLACE);

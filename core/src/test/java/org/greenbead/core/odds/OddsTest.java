@@ -12,6 +12,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.route.Bead;
+import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -72,6 +74,8 @@ public class OddsTest {
 
     private static Job job(int n, String bench, String... tested) {
         var records = new ArrayList<Kept>();
+        records.add(new Kept("run-1", "run", Instant.parse("2026-01-01T10:00:00Z"), "hand " + n % 2,
+                Map.of("bead", "seat_run", "kind", "seat")));
         for (int i = 0; i < tested.length; i++) {
             String[] said = tested[i].split("=");
             records.add(new Kept("tested-" + (i + 1), "tested",
@@ -110,6 +114,25 @@ public class OddsTest {
         assertEquals(table.groups(), List.of(new Outcomes.Group("a", Odds.of(1, 1))));
         assertEquals(table.drills(), Odds.of(1, 2));
         assertEquals(table.untold(), 0);
+    }
+
+    /** What passes on a board that was never heated says nothing of a way of working; a heat of its further chip is a try. */
+    @Test
+    public void withoutAHeatThereWasNoTry() {
+        Job tried = job(1, "a", "starts=pass");
+        Job looked = new Job("J-2", tried.title(), tried.complaint(), tried.customer(), tried.board(),
+                tried.target(),
+                "a", tried.beads(), tried.facts(), tried.records("tested"));
+        assertEquals(Outcomes.of(looked, Map.of()), Optional.of(true), "the board is well, whatever it was");
+        assertEquals(Outcomes.ofTry(looked, Map.of()), Optional.empty());
+        assertEquals(Outcomes.ofTry(looked, Map.of("J-2", List.of(job(3, "a")))), Optional.of(true));
+        Outcomes.Table table = Outcomes.by(Outcomes.By.BENCH, List.of(tried, looked), ZoneOffset.UTC);
+        assertEquals(table.groups(), List.of(new Outcomes.Group("a", Odds.of(1, 1))));
+        assertEquals(table.untold(), 1);
+        Job green = looked.withBeads(looked.beads().stream()
+                .map(b -> b.kind() == Bead.Kind.RUN ? b.as(BeadState.GREEN) : b).toList());
+        assertEquals(Outcomes.ofTry(green, Map.of()), Optional.of(true),
+                "jobs of before runs were written down");
     }
 
     @Test
