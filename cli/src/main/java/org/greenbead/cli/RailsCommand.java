@@ -69,7 +69,7 @@ final class RailsCommand extends OnJob {
         round.further().ifPresent(s -> out().println("side by side, to be read as well: " + s.name()));
         json(json, Map.of("after", after, "rails", list));
         return round.stops().isEmpty() || round.next().isPresent() || !round.odd().isEmpty()
-                || round.stops().stream().anyMatch(s -> s.verdict() == Rails.Verdict.OTHERWISE) ? 1 : 0;
+                || round.stops().stream().anyMatch(s -> s.verdict().unsure()) ? 1 : 0;
     }
 
     private static Double finite(double value) {

@@ -220,6 +220,7 @@ public final class RailPage extends Leaf {
             case SHORT -> texts.get("rail.short", stop.name(), read);
             case MISSING -> texts.get("rail.kept", stop.name(), read);
             case OTHERWISE -> texts.get("rail.otherwise", stop.name(), read);
+            case ROSE -> texts.get("rail.rose", stop.name(), read);
         });
         said.pseudoClassStateChanged(Looks.BAD, stop.odd());
         entry.open();

@@ -193,10 +193,14 @@ final class Counted {
             tree.putIfAbsent("rails.second", "read again");
         }
         tree.putIfAbsent("rails.after_count", count(noted, r -> Double.isFinite(r.number("after_ohm"))));
-        List<Rails.Rail> after = noted.stream().filter(r -> Double.isFinite(r.number("after_ohm")))
-                .map(r -> RecordFacts.railAfter(r, RecordFacts.rail(r), Double.NaN).rail())
+        List<Rails.After> again = noted.stream().filter(r -> Double.isFinite(r.number("after_ohm")))
+                .map(r -> RecordFacts.railAfter(r, RecordFacts.rail(r), Double.NaN))
                 .toList();
-        if (!after.isEmpty()) {
+        List<Rails.Rail> after = again.stream().filter(a -> !a.verdict().unsure()).map(Rails.After::rail)
+                .toList();
+        if (!again.isEmpty()) {
+            tree.putIfAbsent("rails.after_unsure",
+                    (double) again.stream().filter(a -> a.verdict().unsure()).count());
             tree.putIfAbsent("rails.after_worst_pct", Rails.compare(after).worstDeviationPct());
             tree.putIfAbsent("rails.after_shorts",
                     (double) after.stream().filter(r -> r.verdict() == Rails.Verdict.SHORT).count());

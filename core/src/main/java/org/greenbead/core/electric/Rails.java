@@ -22,6 +22,8 @@ public final class Rails {
 
     /** Two rails with less between them are joined: a short, or a part that joins them by design, which the reading of a healthy board tells. Judgement. */
     static final double JOINED_OHM = 1;
+    /** So many times what it was, a reading that looked like a short no longer does. Judgement. */
+    static final double ROSE_TIMES = 10;
     private static final Pattern BETWEEN = Pattern.compile("(?i)(\\S.*?)\\s+to\\s+(\\S.*)");
     private static final Pattern GROUND = Pattern
             .compile("(?i)(the )?(ground|gnd|earth|chassis|shield|0 ?v)");
@@ -98,7 +100,14 @@ public final class Rails {
         /** Not read, or nothing to hold it against. */
         MISSING,
         /** Read with its leads or with a meter otherwise than before, which tells nothing. */
-        OTHERWISE
+        OTHERWISE,
+        /** It read like a short before and no longer does: mended, or the chip that drew it down is not joined. Only a healthy board's reading tells. */
+        ROSE;
+
+        /** A reading was made, and what it means is still to be found out. */
+        public boolean unsure() {
+            return this == OTHERWISE || this == ROSE;
+        }
     }
 
     /** What a reading after the work is held against. */
@@ -113,7 +122,8 @@ public final class Rails {
     public record After(Rail rail, Against against, Verdict verdict) {}
 
     /**
-     * A reading after the work against a healthy board, or where none is known against the one before it. Two rails that were joined before it are no
+     * A reading after the work against a healthy board, or where none is known against the one before it. One under an ohm before it, with no healthy board
+     * to say whether that was a short, neither passes nor fails by having risen far. Two rails that were joined before it are no
      * pattern of what they should be.
      *
      * @param before       as read before the work, with its leads and its reference
@@ -131,8 +141,10 @@ public final class Rails {
         Verdict verdict = rail.verdict(Double.isNaN(tolerancePct) ? USUAL_TOLERANCE_PCT : tolerancePct);
         boolean otherwise = verdict == Verdict.PASS && was.turned() != is.turned()
                 || verdict == Verdict.SUSPECT && (was.turned() != is.turned() || is.otherMeter(was));
+        boolean rose = itself && verdict == Verdict.SUSPECT && before.bareOhm() < JOINED_OHM
+                && rail.bareOhm() > ROSE_TIMES * before.bareOhm() && rail.bareOhm() > JOINED_OHM;
         return new After(rail, healthy ? Against.HEALTHY : itself ? Against.BEFORE : Against.NOTHING,
-                otherwise ? Verdict.OTHERWISE : verdict);
+                rose ? Verdict.ROSE : otherwise ? Verdict.OTHERWISE : verdict);
     }
 
     /** @param worstDeviationPct the largest departure either way, without its sign; 0 where none was read */

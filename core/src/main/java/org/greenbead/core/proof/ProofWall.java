@@ -196,7 +196,7 @@ public final class ProofWall {
         State state = switch (after.verdict()) {
             case PASS -> State.HOLDS;
             case SUSPECT, SHORT -> State.FAILS;
-            case MISSING, OTHERWISE -> State.OPEN;
+            case MISSING, OTHERWISE, ROSE -> State.OPEN;
         };
         String against = switch (after.against()) {
             case HEALTHY -> noted
@@ -225,6 +225,7 @@ public final class ProofWall {
                     ? words.say("proof.rail.other_meter", name(shown), name(Masking.of(was.meter())),
                             name(Masking.of(is.meter())))
                     : words.say("proof.rail.turned", name(shown));
+            case ROSE -> words.say("proof.rail.rose", name(ohms(after.rail().referenceOhm())), name(shown));
             case MISSING -> against;
             case PASS, SUSPECT, SHORT -> after.against() == Rails.Against.NOTHING
                     ? words.say(

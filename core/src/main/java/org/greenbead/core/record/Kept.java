@@ -26,6 +26,8 @@ public record Kept(String id, String type, Instant at, String author, Map<String
         Check.present("time of record " + id, at);
         author = author == null ? "" : author;
         RecordType known = RecordTypes.shipped().require(type);
+        // One text for all of a type: a ledger holds hundreds of thousands of records.
+        type = known.id();
         var sound = new LinkedHashMap<String, Object>();
         Check.present("fields of record " + id, fields).forEach((name, value) -> {
             if (value != null) {
@@ -36,12 +38,12 @@ public record Kept(String id, String type, Instant at, String author, Map<String
                                         .collect(Collectors.toUnmodifiableList())
                                 : value;
                 RecordType.Item item = known.item(name).orElseThrow(() -> new IllegalArgumentException(
-                        "\"" + name + "\" is no field of a record of type " + type + "; use one of "
+                        "\"" + name + "\" is no field of a record of type " + known.id() + "; use one of "
                                 + String.join(", ",
                                         known.fields().stream().map(RecordType.Item::name).toList())));
                 if (!fits(item.field(), plain)) {
                     throw new IllegalArgumentException("\"" + plain + "\" does not fit " + name
-                            + " of a record of type " + type + "; " + wanted(item.field()));
+                            + " of a record of type " + known.id() + "; " + wanted(item.field()));
                 }
                 sound.put(name, plain);
             }
@@ -80,7 +82,8 @@ public record Kept(String id, String type, Instant at, String author, Map<String
 
     /** The word in a field; empty where nothing is noted. */
     public String text(String field) {
-        return noted(field).map(String::valueOf).orElse("");
+        Object value = fields.get(field);
+        return value == null ? "" : String.valueOf(value);
     }
 
     /** The number in a field; NaN where nothing is noted. */

@@ -1,6 +1,7 @@
 package org.greenbead.core.record;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -8,7 +9,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import java.util.stream.IntStream;
 
 /**
  * What tests say of a board as it is now. Of several tests of one thing the last counts, however its words are written; and a test from before the
@@ -42,17 +42,18 @@ public final class Tested {
      * @param elsewhere when the same board was heated in other jobs, for another of its chips
      */
     public static List<Kept> standing(List<Kept> records, List<Instant> elsewhere) {
-        var heats = new Heats(records, elsewhere);
-        return IntStream.range(0, records.size()).filter(i -> !heats.voided(i)).mapToObj(records::get)
-                .toList();
+        return new Heats(records, elsewhere).of(false);
     }
 
     /** Things that were tested before the last heat on the board and not since, by their last test. */
     public static List<Kept> overtaken(List<Kept> records, List<Instant> elsewhere) {
-        var heats = new Heats(records, elsewhere);
+        List<Kept> voided = new Heats(records, elsewhere).of(true);
+        if (voided.isEmpty()) {
+            return List.of();
+        }
         Map<String, Kept> since = last(now(records, elsewhere));
-        return last(IntStream.range(0, records.size()).filter(heats::voided).mapToObj(records::get).toList())
-                .entrySet().stream().filter(t -> !since.containsKey(t.getKey())).map(Map.Entry::getValue)
+        return last(voided).entrySet().stream().filter(t -> !since.containsKey(t.getKey()))
+                .map(Map.Entry::getValue)
                 .toList();
     }
 
@@ -82,8 +83,22 @@ public final class Tested {
         Heats(List<Kept> records, List<Instant> elsewhere) {
             this.records = records;
             this.elsewhere = elsewhere.stream().max(Comparator.naturalOrder());
-            last = IntStream.range(0, records.size()).filter(i -> heat(records.get(i)))
-                    .reduce((a, b) -> b).orElse(-1);
+            int found = records.size() - 1;
+            while (found >= 0 && !heat(records.get(found))) {
+                found--;
+            }
+            last = found;
+        }
+
+        /** The records that are void, or the others; a ledger of thousands of jobs is asked this at once, hence the plain loop. */
+        List<Kept> of(boolean voided) {
+            var found = new ArrayList<Kept>();
+            for (int i = 0; i < records.size(); i++) {
+                if (voided(i) == voided) {
+                    found.add(records.get(i));
+                }
+            }
+            return List.copyOf(found);
         }
 
         boolean voided(int i) {

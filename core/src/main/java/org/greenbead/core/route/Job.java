@@ -1,5 +1,6 @@
 package org.greenbead.core.route;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -142,7 +143,13 @@ public record Job(String id, String title, String complaint, String customer, St
 
     /** The records of one type, in the order of writing. */
     public List<Kept> records(String type) {
-        return records.stream().filter(r -> r.type().equals(type)).toList();
+        var found = new ArrayList<Kept>();
+        for (Kept record : records) {
+            if (record.type().equals(type)) {
+                found.add(record);
+            }
+        }
+        return List.copyOf(found);
     }
 
     /** Whether somebody said that what is stored on the unit cannot be brought back. */

@@ -139,6 +139,8 @@ public class ReachedByHandsTest {
                 "rail name=a ohm=14 after_ohm=14");
         reckoned("prove.rail-moved-by-work", "rail name=a ohm=14 after_ohm=17",
                 "rail name=a ohm=14 after_ohm=14");
+        reckoned("prove.rail-unsure", "rail name=a ohm=0.4 after_ohm=40",
+                "rail name=a ohm=0.4 after_ohm=40 reference_ohm=38");
         reckoned("prove.rails-not-all", "rail name=a ohm=14 after_ohm=14;rail name=b ohm=9",
                 "rail name=a ohm=14 after_ohm=14;rail name=b ohm=9 after_ohm=9");
         reckoned("intake.condition-not-noted", "picture view=whole;plan duty=fixed",

@@ -60,6 +60,25 @@ public class RailsTest {
                 Rails.Verdict.SHORT, "still joined");
     }
 
+    /** A short that is gone is no failure, and no pass either: a large chip's rail that reads high has lost its chip. */
+    @Test
+    public void oneThatRoseFromAShortIsLeftOpen() {
+        var shorted = new Rails.Rail("core", 0.4, Double.NaN, Double.NaN);
+        Rails.After rose = Rails.after(shorted, ReadWith.UNSAID, 40, ReadWith.UNSAID, Double.NaN);
+        assertEquals(rose.verdict(), Rails.Verdict.ROSE);
+        assertEquals(rose.against(), Rails.Against.BEFORE);
+        assertTrue(rose.verdict().unsure() && !Rails.Verdict.MISSING.unsure());
+        assertEquals(Rails.after(shorted, ReadWith.UNSAID, 0.7, ReadWith.UNSAID, Double.NaN).verdict(),
+                Rails.Verdict.SUSPECT, "it is still as good as a short");
+        assertEquals(Rails.after(new Rails.Rail("core", 4, Double.NaN, Double.NaN), ReadWith.UNSAID, 90,
+                ReadWith.UNSAID, Double.NaN).verdict(), Rails.Verdict.SUSPECT, "it was none");
+        var known = new Rails.Rail("core", 0.4, Double.NaN, 38);
+        assertEquals(Rails.after(known, ReadWith.UNSAID, 40, ReadWith.UNSAID, Double.NaN).verdict(),
+                Rails.Verdict.PASS, "a healthy board tells");
+        assertEquals(Rails.after(known, ReadWith.UNSAID, 90, ReadWith.UNSAID, Double.NaN).verdict(),
+                Rails.Verdict.SUSPECT);
+    }
+
     @Test
     public void whatItWasReadWithIsToldFromTheMetersName() {
         assertEquals(ReadWith.of("Bench two, red on ground"), new ReadWith("Bench two", true));

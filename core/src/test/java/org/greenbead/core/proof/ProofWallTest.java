@@ -198,6 +198,20 @@ public class ProofWallTest {
         assertTrue(RailReferences.learn(jobs, "another", "").isEmpty());
     }
 
+    /** A short that is gone without anything healthy to hold it against is neither a failure nor a pass. */
+    @Test
+    public void aShortThatIsGoneStaysOpenUntilAHealthyBoardTells() {
+        Job rose = note(job(), "rail", "name", "core", "ohm", 0.4, "after_ohm", 40.0);
+        ProofWall.Proof open = ProofWall.of(rose, List.of(), Map.of(), WORDS).stream()
+                .filter(p -> p.kind() == ProofWall.Kind.RAIL).findFirst().orElseThrow();
+        assertEquals(open.state(), ProofWall.State.OPEN);
+        assertTrue(open.why().contains("the short is gone, or the chip is not joined"), open.why());
+        Job told = note(job(), "rail", "name", "core", "ohm", 0.4, "after_ohm", 40.0, "reference_ohm", 39.0);
+        assertEquals(ProofWall.of(told, List.of(), Map.of(), WORDS).stream()
+                .filter(p -> p.kind() == ProofWall.Kind.RAIL).findFirst().orElseThrow().state(),
+                ProofWall.State.HOLDS);
+    }
+
     /** A job is told by its complaint, not by whatever else passes. */
     @Test
     public void somethingElseThatPassesSaysNothingOfAComplaint() {
