@@ -224,6 +224,37 @@ public class PlacesWindowTest extends DemoWindow {
         assertTrue(kept(l -> l.job(mine).records("iron").getFirst().number("dwell_s")) > 3);
     }
 
+    /** Before the case is closed load and torque are reckoned from what is written down; a driver that is set too high is told at once. */
+    @Test
+    public void loadAndTorqueAreReckonedBeforeTheCaseIsClosed() throws Exception {
+        job("SB-0412");
+        String mine = window.text("#job-id");
+        window.click("#bead-close_refit");
+        window.awaitNode("#refit-card");
+        window.await("what to write down", () -> says("load and torque are reckoned here"));
+        window.click("#ask-tab-fastening");
+        window.awaitText("#ask-question", "Torque");
+        type("#ask-line", "20 Ncm");
+        window.awaitText("#ask-question", "Thread");
+        type("#ask-line", "2");
+        window.awaitText("#ask-question", "Driven into");
+        window.press(KeyCode.DIGIT3);
+        window.await("it is told", () -> says("at most 0.067 N·m") && says("too hard for this thread"));
+        window.click("#ask-tab-enclosure");
+        for (int i = 0; i < 4; i++) {
+            window.press(KeyCode.DOWN);
+        }
+        window.awaitText("#ask-question", "Area of the glue");
+        type("#ask-line", "105");
+        window.awaitText("#ask-question", "Pressure that the label asks for");
+        type("#ask-line", "37");
+        window.awaitText("#ask-question", "Time that the label asks");
+        type("#ask-line", "30");
+        window.await("the load", () -> says("39.6 kg on the glue") && says("Hold 30 min"));
+        window.picture("refit");
+        assertEquals(kept(l -> l.job(mine).records("enclosure").getFirst().number("press_label_kpa")), 37.0);
+    }
+
     /** Words of the bench find a job; a job packed here can be fetched again; one that is thrown away comes back. */
     @Test
     public void jobsAreFoundAndPacked() throws Exception {

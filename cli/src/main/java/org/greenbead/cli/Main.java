@@ -56,6 +56,7 @@ public final class Main implements Runnable {
             BenchCommand.class,
             CurrentCommand.class,
             LeakCommand.class,
+            RefitCommand.class,
             TimerCommand.class,
             StockCommand.class,
             DecisionCommands.Courses.class,

@@ -136,6 +136,22 @@ public class CurrentVerbsTest extends InFolder {
     }
 
     @Test
+    public void refitReckonsLoadAndTorque() throws Exception {
+        Path json = files.resolve("refit.json");
+        assertEquals(run("refit", "--label", "37", "--area", "105", "--load", "40", "--thread", "2", "--into",
+                "plastic",
+                "--json", json.toString()), 0, err);
+        assertTrue(out.contains("lay 39.6 kg on it") && out.contains("101 % of what the label asks for"),
+                out);
+        assertTrue(Files.readString(json).contains("\"most_nm\""), Files.readString(json));
+        assertEquals(run("refit", "--thread", "2", "--into", "plastic", "--torque", "20 Ncm"), 1, out);
+        assertTrue(out.contains("too hard for this thread"), out);
+        assertEquals(run("refit"), 2);
+        assertEquals(run("refit", "--thread", "2.2"), 2);
+        assertTrue(err.contains("M2.2 is no thread"), err);
+    }
+
+    @Test
     public void oddsSayWhatSoFewTell() throws Exception {
         try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
             for (int i = 1; i <= 4; i++) {

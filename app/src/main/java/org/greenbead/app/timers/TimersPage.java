@@ -343,7 +343,9 @@ public final class TimersPage extends Page {
         said.setText("");
         caution.setText(kind.heats()
                 ? desk.texts().say("caution.check.bake_ended")
-                : kind == JobTimer.Kind.SOAK ? desk.texts().say("caution.soak") : "");
+                : kind == JobTimer.Kind.SOAK
+                        ? desk.texts().say("caution.soak")
+                        : kind == JobTimer.Kind.PRESS ? desk.texts().say("caution.check.panel_pressed") : "");
         kindsNow();
         pedalNow();
         if (wait.minutes().isEmpty() || kind == JobTimer.Kind.OTHER) {

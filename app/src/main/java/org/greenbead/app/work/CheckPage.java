@@ -44,6 +44,7 @@ import org.greenbead.core.overview.Overview;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.quantity.Words;
 import org.greenbead.core.record.RecordTypes;
+import org.greenbead.core.refit.RefitSheet;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.CheckItem;
@@ -72,6 +73,7 @@ public final class CheckPage extends Page {
     /** Records that a thing from stock fills by itself. */
     private static final List<String> FROM_STOCK = List.of("lot", "stencil", "spheres");
     private final VBox doors = new VBox(8);
+    private final StackPane refit = new StackPane();
     private final AskPane ask;
     private final LabelGate labels;
     private final Optional<PhotoPane> photos;
@@ -188,6 +190,10 @@ public final class CheckPage extends Page {
         board(plan);
     }
 
+    private boolean refits() {
+        return RecordTypes.shipped().at(beadId).stream().anyMatch(t -> t.id().equals("enclosure"));
+    }
+
     /** Pages that belong to this step, whatever is known of the board. */
     private void doors() {
         Texts texts = desk.texts();
@@ -224,6 +230,10 @@ public final class CheckPage extends Page {
 
     private void board(RunPlan plan) {
         Texts texts = desk.texts();
+        if (refits()) {
+            refit.getChildren().setAll(RefitCard.of(RefitSheet.of(model.job().records()), texts));
+            side.getChildren().add(refit);
+        }
         var chip = plan.target();
         var board = new BoardPlan();
         board.setPrefHeight(190);
@@ -267,6 +277,9 @@ public final class CheckPage extends Page {
         }
         demands(texts);
         photos.ifPresent(PhotoPane::show);
+        if (refits()) {
+            refit.getChildren().setAll(RefitCard.of(RefitSheet.of(model.job().records()), texts));
+        }
         ask.show();
         instruct(bead, texts);
         farNow.setText(now.getText());

@@ -13,8 +13,7 @@ import org.greenbead.core.electric.Pad;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.Tested;
-import org.greenbead.core.refit.PressLoad;
-import org.greenbead.core.refit.SmallThread;
+import org.greenbead.core.refit.RefitSheet;
 import org.greenbead.core.travel.DonorFit;
 
 /** What several records of a job say together: counts, sums, the worst, the last. */
@@ -269,22 +268,16 @@ final class Counted {
 
     /** How hard a panel is pressed, and what a screw bears. */
     private void refit() {
+        RefitSheet sheet = RefitSheet.of(records);
         of("enclosure").stream().reduce((a, b) -> b).ifPresent(last -> {
-            double cm2 = last.number("press_cm2");
-            reckoned(last, () -> tree.put("enclosure.press_kpa",
-                    LeakRecords.rounded(new PressLoad(last.number("press_kg"), cm2).kpa())));
-            reckoned(last, () -> tree.put("enclosure.press_wanted_kg",
-                    LeakRecords.rounded(PressLoad.massKg(last.number("press_label_kpa"), cm2))));
+            tree.from(Origin.Source.COMPUTED, "record " + last.id());
+            sheet.laidKpa().ifPresent(kpa -> tree.put("enclosure.press_kpa", LeakRecords.rounded(kpa)));
+            sheet.wantedKg().ifPresent(kg -> tree.put("enclosure.press_wanted_kg", LeakRecords.rounded(kg)));
         });
         of("fastening").stream().reduce((a, b) -> b).ifPresent(last -> {
-            SmallThread.newtonMetres(last.text("torque")).ifPresent(
-                    nm -> reckoned(last, () -> tree.put("screws.torque_nm", LeakRecords.rounded(nm))));
-            if (!last.text("into").isEmpty()) {
-                reckoned(last, () -> tree.put("screws.torque_most_nm",
-                        LeakRecords.rounded(new SmallThread(last.number("thread_mm"),
-                                SmallThread.Into.valueOf(last.text("into").toUpperCase(Locale.ROOT)))
-                                .mostNm())));
-            }
+            tree.from(Origin.Source.COMPUTED, "record " + last.id());
+            sheet.drivenNm().ifPresent(nm -> tree.put("screws.torque_nm", LeakRecords.rounded(nm)));
+            sheet.mostNm().ifPresent(nm -> tree.put("screws.torque_most_nm", LeakRecords.rounded(nm)));
         });
     }
 

@@ -26,7 +26,7 @@ public record JobTimer(String job, String record, Kind kind, String words, Insta
         Optional<Instant> ended, boolean stopped, String serves, int cycles) {
     /** What is waited for. Its word in a record is the name in small letters. */
     public enum Kind {
-        BAKE, CURE, COOL, DRY, REST, TEST, OTHER, SOAK;
+        BAKE, CURE, COOL, DRY, REST, TEST, OTHER, SOAK, PRESS;
 
         public String word() {
             return name().toLowerCase(Locale.ROOT);

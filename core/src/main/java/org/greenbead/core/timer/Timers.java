@@ -102,6 +102,7 @@ public final class Timers {
         Job longer = job;
         String serves = switch (start.kind()) {
             case DRY -> job.records("wash").isEmpty() ? "" : job.records("wash").getLast().id();
+            case PRESS -> job.records("enclosure").isEmpty() ? "" : job.records("enclosure").getLast().id();
             default -> "";
         };
         if (start.kind().heats()) {
@@ -179,6 +180,7 @@ public final class Timers {
         return switch (timer.kind()) {
             case BAKE, CURE -> into.map(b -> job.with(b.with("end", written(at, zone), at, by))).orElse(job);
             case DRY -> into.map(w -> job.with(w.with("dried_min", lasted, at, by))).orElse(job);
+            case PRESS -> into.map(p -> job.with(p.with("pressed_min", lasted, at, by))).orElse(job);
             case TEST, SOAK -> {
                 var fields = new LinkedHashMap<String, Object>();
                 boolean soaks = timer.kind() == JobTimer.Kind.SOAK;

@@ -37,6 +37,8 @@ public final class UsualWaits {
         NOT_KNOWN,
         /** The label of the glue decides. */
         LABEL,
+        /** What is noted of that label. */
+        PRESS_LABEL,
         /** Free cooling from the end of the last heat. */
         COOLING,
         /** The rule of the book about solvent and heat. */
@@ -77,6 +79,10 @@ public final class UsualWaits {
                 case TEST -> fixed(kind, TEST_MIN);
                 case SOAK -> fixed(kind, SOAK_MIN);
                 case OTHER -> open(kind, Because.NOT_KNOWN);
+                case PRESS -> facts.at("enclosure.press_min").filter(Double.class::isInstance)
+                        .map(m -> new Wait(kind, OptionalDouble.of((Double) m), OptionalDouble.empty(),
+                                Because.PRESS_LABEL))
+                        .orElseGet(() -> open(kind, Because.LABEL));
             });
         }
         return List.copyOf(waits);

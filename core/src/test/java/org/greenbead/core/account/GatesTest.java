@@ -58,7 +58,7 @@ public class GatesTest {
         for (JobKind kind : JobKind.values()) {
             Routes.shipped().of(kind).forEach(t -> asked.addAll(t.checks()));
         }
-        List.of("spheres", "bake", "underfill")
+        List.of("spheres", "bake", "underfill", "glued")
                 .forEach(p -> Routes.shipped().part(p).forEach(t -> asked.addAll(t.checks())));
         assertEquals(new TreeSet<>(CheckFacts.shipped().checks()), asked);
         for (String check : asked) {

@@ -45,6 +45,7 @@ public class CueClockTest {
         for (JobKind kind : JobKind.values()) {
             Routes.shipped().of(kind).forEach(t -> checks.addAll(t.checks()));
         }
+        Routes.shipped().part("glued").forEach(t -> checks.addAll(t.checks()));
         var words = new Words(Locale.ENGLISH, TempUnit.CELSIUS);
         for (Cue cue : Cues.shipped().all()) {
             assertTrue(checks.contains(cue.check()), cue.check());

@@ -64,7 +64,7 @@ public class RecordTypesTest {
         for (JobKind kind : JobKind.values()) {
             Routes.shipped().of(kind).forEach(t -> beads.add(t.id()));
         }
-        List.of("spheres", "bake", "underfill")
+        List.of("spheres", "bake", "underfill", "glued")
                 .forEach(part -> Routes.shipped().part(part).forEach(t -> beads.add(t.id())));
         assertEquals(type.byHand(), !List.of("run", "comparison", "timer").contains(name), name);
         type.beads().forEach(b -> assertTrue(beads.contains(b), name + " is asked for at " + b));

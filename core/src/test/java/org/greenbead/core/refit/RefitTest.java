@@ -4,6 +4,10 @@ import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertTrue;
 import static org.testng.Assert.expectThrows;
 
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.greenbead.core.record.Kept;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -19,6 +23,31 @@ public class RefitTest {
             assertEquals(new PressLoad(PressLoad.massKg(kpa, 12.5), 12.5).kpa(), kpa, 1e-9);
         }
         expectThrows(IllegalArgumentException.class, () -> new PressLoad(40, 0));
+    }
+
+    private static Kept kept(String type, Map<String, Object> fields) {
+        return new Kept(type + "-1", type, Instant.EPOCH, "me", fields);
+    }
+
+    /** What is not noted is not reckoned, and figures that are none leave the rest standing. */
+    @Test
+    public void theSheetSaysWhatIsKnownAndNoMore() {
+        RefitSheet nothing = RefitSheet.of(List.of());
+        assertTrue(nothing.empty() && !nothing.overdriven());
+        RefitSheet label = RefitSheet.of(List.of(
+                kept("enclosure", Map.of("press_cm2", 105.0, "press_label_kpa", 37.0, "press_min", 30.0))));
+        assertEquals(label.wantedKg().getAsDouble(), 39.6, 0.05);
+        assertTrue(label.laidKpa().isEmpty() && label.pressedMin().isEmpty());
+        assertEquals(label.pressMin().getAsDouble(), 30.0);
+        RefitSheet area = RefitSheet
+                .of(List.of(kept("enclosure", Map.of("press_cm2", 0.0, "press_label_kpa", 37.0)),
+                        kept("fastening", Map.of("thread_mm", 2.0, "into", "plastic", "torque", "20 Ncm"))));
+        assertTrue(area.wantedKg().isEmpty());
+        assertTrue(area.overdriven(), "0.2 N·m into plastic");
+        assertEquals(area.mostNm().getAsDouble(), new SmallThread(2, SmallThread.Into.PLASTIC).mostNm());
+        RefitSheet odd = RefitSheet
+                .of(List.of(kept("fastening", Map.of("thread_mm", 2.2, "into", "metal", "torque", "tight"))));
+        assertTrue(odd.mostNm().isEmpty() && odd.drivenNm().isEmpty());
     }
 
     /** Stress areas of ISO 898-1, mm²: M3 5.03, M4 8.78, M5 14.2; the torque follows from them. */

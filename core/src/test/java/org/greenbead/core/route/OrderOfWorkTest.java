@@ -102,7 +102,7 @@ public class OrderOfWorkTest {
             assertTrue(words.has("bead." + t.id()), t.id());
             t.checks().forEach(c -> assertTrue(words.has("check." + c), c));
         }
-        for (String part : List.of("spheres", "bake", "underfill")) {
+        for (String part : List.of("spheres", "bake", "underfill", "glued")) {
             for (Routes.Template t : Routes.shipped().part(part)) {
                 assertTrue(words.has("bead." + t.id()), t.id());
                 t.checks().forEach(c -> assertTrue(words.has("check." + c), c));

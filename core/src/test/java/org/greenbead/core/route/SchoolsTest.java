@@ -61,7 +61,7 @@ public class SchoolsTest {
     /** Of the points of the trade only gloves and extraction are no choice: no way of working names them. */
     @Test
     public void dutiesAreNoChoice() {
-        assertEquals(SCHOOLS.all().size(), 43);
+        assertEquals(SCHOOLS.all().size(), 44);
         for (School school : SCHOOLS.all()) {
             for (School.Choice choice : school.choices()) {
                 assertFalse(choice.facts().contains("ppe."), school.id() + "." + choice.id());
@@ -147,7 +147,7 @@ public class SchoolsTest {
         for (JobKind kind : JobKind.values()) {
             Routes.shipped().of(kind).forEach(t -> beads.add(t.id()));
         }
-        for (String part : List.of("spheres", "bake", "underfill")) {
+        for (String part : List.of("spheres", "bake", "underfill", "glued")) {
             Routes.shipped().part(part).forEach(t -> beads.add(t.id()));
         }
         Kit.shipped().beads().forEach(b -> assertTrue(beads.contains(b), b));

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.Judgement;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.LowestSolidus;
@@ -121,6 +122,23 @@ public class TimersTest {
         Job washed = job().with(new Kept("wash-1", "wash", NOON, BY, Map.of("kind", "alcohol")));
         Job done = end(start(washed, Timers.Start.plain(JobTimer.Kind.DRY, 10), 1), "timer-1", 13);
         assertEquals(done.record("wash-1").orElseThrow().number("dried_min"), 12.0, 1e-9);
+    }
+
+    /** The label's time is offered, and how long the load really lay is written beside it; too short is told. */
+    @Test
+    public void pressingIsWrittenBesideTheLabel() {
+        Job glued = job().with(new Kept("enclosure-1", "enclosure", NOON, BY,
+                Map.of("press_min", 30.0, "press_cm2", 105.0, "press_kg", 40.0, "trapped_check", true)));
+        UsualWaits.Wait offered = usual(glued, JobFacts.of(glued), 1, JobTimer.Kind.PRESS, NOON);
+        assertEquals(offered.minutes().getAsDouble(), 30.0);
+        assertEquals(offered.because(), UsualWaits.Because.PRESS_LABEL);
+        assertTrue(usual(job(), Facts.none(), 1, JobTimer.Kind.PRESS, NOON).minutes().isEmpty(),
+                "no label, no figure");
+        Job early = end(start(glued, Timers.Start.plain(JobTimer.Kind.PRESS, 30), 1), "timer-1", 13);
+        assertEquals(early.record("enclosure-1").orElseThrow().number("pressed_min"), 12.0, 1e-9);
+        assertTrue(finds(early, "close.pressed-too-short"));
+        Job whole = end(start(glued, Timers.Start.plain(JobTimer.Kind.PRESS, 30), 1), "timer-1", 31);
+        assertFalse(finds(whole, "close.pressed-too-short"));
     }
 
     @DataProvider
