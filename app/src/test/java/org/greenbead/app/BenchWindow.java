@@ -3,6 +3,7 @@ package org.greenbead.app;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
@@ -11,6 +12,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicReference;
 import javafx.embed.swing.SwingFXUtils;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -40,7 +42,10 @@ final class BenchWindow {
     private static final FormingHeats HEATS = new FormingHeats();
     private static Optional<Path> template = Optional.empty();
     private final FxRobot hand = new FxRobot();
-    private final HandClock clock = new HandClock(InstantSource.system());
+    /** Where the hour stands while it is held. */
+    private final AtomicReference<Instant> stands = new AtomicReference<>();
+    private final HandClock clock = new HandClock(
+            () -> Optional.ofNullable(stands.get()).orElseGet(() -> InstantSource.system().instant()));
     private final Path data;
     private final boolean demo;
     private GreenBead app;
@@ -270,6 +275,11 @@ final class BenchWindow {
         } catch (TimeoutException | InterruptedException e) {
             throw new AssertionError(e);
         }
+    }
+
+    /** From now on only hands move the hour: what they tap in rhythm does not depend on how fast the machine is. */
+    void handsAlone() {
+        stands.set(InstantSource.system().instant());
     }
 
     /** Nothing is done for so long. */

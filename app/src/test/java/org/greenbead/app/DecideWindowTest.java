@@ -562,6 +562,7 @@ public class DecideWindowTest extends DemoWindow {
         window.choose(table);
         window.press(KeyCode.N);
         window.await("the table", () -> says("core supply missing"));
+        window.handsAlone();
         window.press(KeyCode.SPACE, KeyCode.SPACE);
         window.pass(java.time.Duration.ofMillis(1100));
         window.fx(() -> {

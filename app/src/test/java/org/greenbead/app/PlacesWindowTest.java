@@ -7,11 +7,14 @@ import static org.testng.Assert.assertTrue;
 import java.awt.image.BufferedImage;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.Parent;
+import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
@@ -21,6 +24,7 @@ import javafx.scene.text.Text;
 import javax.imageio.ImageIO;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.book.Facts;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
@@ -253,6 +257,36 @@ public class PlacesWindowTest extends DemoWindow {
         window.await("the load", () -> says("39.6 kg on the glue") && says("Hold 30 min"));
         window.picture("refit");
         assertEquals(kept(l -> l.job(mine).records("enclosure").getFirst().number("press_label_kpa")), 37.0);
+    }
+
+    /** The iron of this bench was set the same the last time: one press writes it down, what was written stays, and what has to be looked at is still asked. */
+    @Test
+    public void whatWasTheSameTheLastTimeIsOnePress() throws Exception {
+        kept(l -> {
+            Job other = l.job("SB-0406");
+            l.save(other
+                    .with(new Kept("iron-1", "iron", Instant.parse("2031-04-01T10:00:00Z"), "technician B",
+                            Map.of("set_c", 345.0, "face", "flat", "motion", "glide", "dwell_s", 2.0))),
+                    "noted", "");
+            return other;
+        });
+        job("SB-0417");
+        window.click("#bead-clean_board");
+        window.awaitNode("#ask-tab-iron");
+        window.click("#ask-tab-iron");
+        window.await("it is offered whole", () -> window.scene().lookup("#ask-as-before") instanceof Button b
+                && b.isVisible() && b.getText().contains("As in SB-0406") && b.getText().contains("345 °C")
+                && b.getText().contains("flat") && !b.getText().contains("dwell"));
+        window.picture("as-before");
+        window.fill("#ask-line", "360");
+        window.press(KeyCode.ENTER);
+        window.press(KeyCode.DOWN);
+        window.awaitText("#ask-question", "Face");
+        window.press(KeyCode.EQUALS);
+        window.await("nothing is left to offer",
+                () -> window.scene().lookup("#ask-as-before") instanceof Button b && !b.isVisible());
+        assertEquals(kept(l -> l.job("SB-0417").records("iron").getFirst().fields()),
+                Map.of("set_c", 360.0, "face", "flat", "motion", "glide"));
     }
 
     /** Words of the bench find a job; a job packed here can be fetched again; one that is thrown away comes back. */

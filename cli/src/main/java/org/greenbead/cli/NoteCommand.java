@@ -2,12 +2,16 @@ package org.greenbead.cli;
 
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeSet;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.Thrown;
 import org.greenbead.core.record.Kept;
+import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.work.AsBefore;
 import org.greenbead.core.work.WriteDown;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -28,6 +32,8 @@ final class NoteCommand extends OnJob {
     private boolean evenSo;
     @Option(names = "--bring-back", description = "Brings back a record that was taken back, the last one of this type, or the one named by --record.")
     private boolean bringBack;
+    @Option(names = "--as-before", description = "Also what this bench, board or chip had the last time, where nothing is noted yet: settings, tools and measures, never what has to be looked at anew.")
+    private boolean asBefore;
     @Option(names = "--at", paramLabel = "TIME", description = "When it was, such as 2031-04-02T08:00:00Z (default: now).")
     private Instant at;
 
@@ -55,11 +61,45 @@ final class NoteCommand extends OnJob {
             out().println("brought back " + longer.records().getLast().id() + " in job " + job.id());
             return 0;
         }
+        if (asBefore) {
+            return asBefore(job, now);
+        }
         Optional<Kept> there = WriteDown.meant(job, entry);
         Kept record = WriteDown.record(job, entry, now, author());
         Job longer = JobFacts.settled(job.with(record));
         keep(job, longer, "noted", record.id());
         out().println((there.isPresent() ? "changed " : "noted ") + record.id() + " in job " + job.id());
+        return 0;
+    }
+
+    private int asBefore(Job job, Instant now) throws Exception {
+        Job said = fields.isEmpty()
+                ? job
+                : job.with(WriteDown.record(job,
+                        new WriteDown.Entry(type, Optional.ofNullable(id), fields, words().unit()), now,
+                        author()));
+        RecordTypes.shipped().require(type);
+        Optional<AsBefore.Source> source = AsBefore.of(job, type, new JobOnDisk(shared()).jobs());
+        if (source.isEmpty()) {
+            throw new IllegalArgumentException(AsBefore.fields().containsKey(type)
+                    ? "no other job of the ledger has a record of type " + type
+                            + " that fits this one; write it down once: greenbead note " + job.id() + " "
+                            + type + " FIELD=VALUE"
+                    : "a record of type " + type
+                            + " has to be looked at anew in every job; as before goes for "
+                            + String.join(", ", new TreeSet<>(AsBefore.fields().keySet())));
+        }
+        List<Kept> missing = AsBefore.missing(said, source.get(), now, author());
+        Job longer = JobFacts.settled(AsBefore.written(said, missing));
+        keep(job, longer, "noted", "as in " + source.get().job());
+        missing.forEach(r -> out()
+                .println("noted " + r.id() + " in job " + job.id() + " as in " + source.get().job() + ": "
+                        + source.get().records().stream()
+                                .filter(b -> r.fields().entrySet().containsAll(b.fields().entrySet()))
+                                .findFirst().map(b -> b.fields().toString()).orElse(r.fields().toString())));
+        if (missing.isEmpty()) {
+            out().println("nothing is missing that job " + source.get().job() + " could tell");
+        }
         return 0;
     }
 

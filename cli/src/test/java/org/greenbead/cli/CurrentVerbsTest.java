@@ -135,6 +135,29 @@ public class CurrentVerbsTest extends InFolder {
         assertTrue(err.contains("gauge pressure at the start is -150 kPa"), err);
     }
 
+    /** Settings of the last job are written down by one word; what has to be looked at is refused, and so is a bench without a past. */
+    @Test
+    public void whatWasTheSameIsNotTypedAgain() throws Exception {
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            job(ledger, "J-0001");
+            job(ledger, "J-0002");
+        }
+        assertEquals(run("note", "J-0002", "iron", "--as-before"), 2, out);
+        assertTrue(err.contains("no other job of the ledger has a record of type iron"), err);
+        assertEquals(run("note", "J-0001", "iron", "set_c=350", "face=flat", "dwell_s=2"), 0, err);
+        assertEquals(run("note", "J-0002", "iron", "set_c=330", "--as-before"), 0, out + err);
+        assertTrue(out.contains("as in J-0001"), out);
+        try (Ledger ledger = Ledger.openShared(data, new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.job("J-0002").records("iron").getFirst().fields(),
+                    Map.of("set_c", 330.0, "face", "flat"));
+        }
+        assertEquals(run("note", "J-0002", "iron", "--as-before"), 0, out + err);
+        assertTrue(out.contains("nothing is missing"), out);
+        assertEquals(run("note", "J-0002", "power", "--as-before"), 2, out);
+        assertTrue(err.contains("has to be looked at anew in every job"), err);
+        assertEquals(run("note", "J-0002", "moon", "--as-before"), 2, out);
+    }
+
     @Test
     public void refitReckonsLoadAndTorque() throws Exception {
         Path json = files.resolve("refit.json");

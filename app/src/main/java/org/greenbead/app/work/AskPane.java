@@ -3,6 +3,7 @@ package org.greenbead.app.work;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -23,6 +24,7 @@ import org.greenbead.core.record.Answer;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordType;
 import org.greenbead.core.record.RecordTypes;
+import org.greenbead.core.work.AsBefore;
 
 /**
  * What is written down at a bead, one question at a time. Choices are digits, words and numbers are typed; Enter goes on. Everything that
@@ -38,11 +40,13 @@ public final class AskPane extends VBox {
     private final Label question = Looks.label("", "text-ink", "ask-question");
     private final Label said = Looks.note("said");
     private final FlowPane choices = new FlowPane(8, 6);
+    private final Button asBefore = Looks.as(new Button(), "act", "small");
     private final Line entry;
     private int type;
     private int field;
     private Optional<String> record = Optional.empty();
     private boolean active;
+    private Map<String, AsBefore.Source> before = Map.of();
     /** The question whose line is open, and what it was opened with. */
     private String opened = "";
     private String openedWith = "";
@@ -55,6 +59,13 @@ public final class AskPane extends VBox {
         types = RecordTypes.shipped().at(beadId);
         entry = new Line("ask-line", "");
         entry.setOnAction(enter -> typed());
+        // An empty line has no use for the sign itself: no number and no word begins with it.
+        entry.addEventFilter(KeyEvent.KEY_TYPED, e -> {
+            if (e.getCharacter().equals("=") && entry.getText().isEmpty() && asBefore.isVisible()) {
+                asBefore.fire();
+                e.consume();
+            }
+        });
         entry.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP) {
                 step(e.getCode() == KeyCode.DOWN ? 1 : -1);
@@ -72,17 +83,61 @@ public final class AskPane extends VBox {
         said.setId("ask-said");
         noted.setId("ask-noted");
         choices.setId("ask-choices");
+        asBefore.setId("ask-as-before");
+        asBefore.setWrapText(true);
+        asBefore.setMaxWidth(Double.MAX_VALUE);
+        asBefore.setAlignment(Pos.CENTER_LEFT);
+        asBefore.setMinHeight(Region.USE_PREF_SIZE);
+        asBefore.setOnAction(press -> asBefore());
+        offer(List.of());
         tabs.setAlignment(Pos.CENTER_LEFT);
         getStyleClass().addAll("card", "ask");
         var gap = new Region();
         VBox.setVgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(tabs, noted, question, choices, entry, said, gap, hint);
+        getChildren().addAll(tabs, noted, asBefore, question, choices, entry, said, gap, hint);
         setMinHeight(Region.USE_PREF_SIZE);
         setVisible(!types.isEmpty());
         setManaged(!types.isEmpty());
         if (!types.isEmpty()) {
             home(0);
+            model.before(types.stream().map(RecordType::id).toList(), told -> {
+                before = told;
+                show();
+            });
         }
+    }
+
+    private List<Kept> missing() {
+        return Optional.ofNullable(before.get(now().id()))
+                .map(s -> AsBefore.missing(model.job(), s, desk.clock().instant(),
+                        desk.settings().technician().get()))
+                .orElse(List.of());
+    }
+
+    private void asBefore() {
+        List<Kept> records = missing();
+        if (!records.isEmpty()) {
+            active = true;
+            model.asIn(before.get(now().id()).job(), records);
+            home(type);
+            activate();
+        }
+    }
+
+    /** What the job before had and this one has not yet, said whole before it is written. */
+    private void offer(List<Kept> missing) {
+        asBefore.setVisible(!missing.isEmpty());
+        asBefore.setManaged(!missing.isEmpty());
+        if (missing.isEmpty()) {
+            return;
+        }
+        Texts texts = desk.texts();
+        List<String> said = missing.stream().map(r -> String.join(", ", now().fields().stream()
+                .filter(f -> r.noted(f.name()).isPresent()
+                        && model.job().record(r.id()).flatMap(there -> there.noted(f.name())).isEmpty())
+                .map(f -> name(f, texts) + " " + shown(f, r.noted(f.name()).get(), texts)).toList()))
+                .toList();
+        asBefore.setText(texts.get("ask.before", before.get(now().id()).job(), String.join("; ", said)));
     }
 
     /** Called when the person has left the questions. */
@@ -188,6 +243,7 @@ public final class AskPane extends VBox {
         });
         noted.setVisible(!noted.getChildren().isEmpty());
         noted.setManaged(!noted.getChildren().isEmpty());
+        offer(missing());
         question.setText(texts.get("ask.question", name(item(), texts), field + 1, now().fields().size()));
         choices(texts);
         Vocabulary.Kind kind = item().field().kind();
@@ -363,6 +419,12 @@ public final class AskPane extends VBox {
             case RIGHT, TAB -> {
                 home(type + 1);
                 activate();
+            }
+            case EQUALS -> {
+                if (!asBefore.isVisible()) {
+                    return false;
+                }
+                asBefore.fire();
             }
             case INSERT, PLUS, ADD -> another();
             case PAGE_DOWN -> turn(1);

@@ -2,8 +2,11 @@ package org.greenbead.app.work;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -37,6 +40,7 @@ import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunEvent;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.Verdict;
+import org.greenbead.core.work.AsBefore;
 import org.greenbead.store.Format;
 
 /** One job on the bench with the plan of its next run, rehearsed and judged. Touched on the FX thread only. */
@@ -257,6 +261,22 @@ public final class JobModel {
     public void note(Kept record) {
         keep(job().with(record), "noted", record.id());
         judge();
+    }
+
+    /** Keeps records that say the same as another job's. @param source that job's number */
+    public void asIn(String source, List<Kept> records) {
+        keep(AsBefore.written(job(), records), "noted", "as in " + source);
+        judge();
+    }
+
+    /** Where records of these types were written down before, for what this job shares with others; told when the ledger has been asked. */
+    public void before(List<String> types, Consumer<Map<String, AsBefore.Source>> told) {
+        Job now = job();
+        desk.io(() -> {
+            List<Job> all = desk.ledger().jobs();
+            return types.stream().flatMap(t -> AsBefore.of(now, t, all).stream())
+                    .collect(Collectors.toMap(AsBefore.Source::type, s -> s));
+        }, told);
     }
 
     /** Another form of the job: a way of working, a step left out. */

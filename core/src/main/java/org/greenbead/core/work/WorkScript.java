@@ -16,6 +16,7 @@ import org.greenbead.core.account.Judgement;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.quantity.TempUnit;
+import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordType;
 import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Attest;
@@ -120,6 +121,11 @@ public final class WorkScript {
 
     /** The sound job, or its twin. */
     public List<Step> play(boolean twin, World world) {
+        return play(twin, world, List.of());
+    }
+
+    /** The same on a bench that has worked other jobs: what was the same there is taken over by a press before anything is typed. */
+    public List<Step> play(boolean twin, World world, List<Job> ledger) {
         var steps = new ArrayList<Step>();
         Job job = null;
         Instant now = BEGINS;
@@ -140,8 +146,11 @@ public final class WorkScript {
                 case "wait" -> now = now.plus(Duration.ofMinutes(Long.parseLong(rest)));
                 case "note" -> {
                     WriteDown.Entry entry = entry(rest);
-                    entries = entries(entry);
-                    job = job.with(WriteDown.record(job, entry, now, "technician A"));
+                    Job told = asBefore(job, entry.type(), ledger, now);
+                    ticks = told.equals(job) ? 0 : 1;
+                    Kept record = WriteDown.record(told, entry, now, "technician A");
+                    entries = entries(entry, told.record(record.id()), record);
+                    job = told.with(record);
                 }
                 case "tick", "no" -> {
                     for (String check : rest.split("\\s+")) {
@@ -183,10 +192,17 @@ public final class WorkScript {
         return List.copyOf(steps);
     }
 
-    private static int entries(WriteDown.Entry entry) {
+    private static Job asBefore(Job job, String type, List<Job> ledger, Instant now) {
+        return AsBefore.of(job, type, ledger)
+                .map(s -> AsBefore.written(job, AsBefore.missing(job, s, now, "technician A"))).orElse(job);
+    }
+
+    /** Fields that have to be typed: no text, and not there already with the same value. */
+    private static int entries(WriteDown.Entry entry, Optional<Kept> there, Kept written) {
         RecordType type = RecordTypes.shipped().require(entry.type());
         return (int) entry.fields().keySet().stream().flatMap(f -> type.item(f).stream())
-                .filter(i -> i.field().kind() != Vocabulary.Kind.TEXT).count();
+                .filter(i -> i.field().kind() != Vocabulary.Kind.TEXT)
+                .filter(i -> !written.noted(i.name()).equals(there.flatMap(t -> t.noted(i.name())))).count();
     }
 
     private static Job begin(String text) {
