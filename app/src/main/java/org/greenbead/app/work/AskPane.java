@@ -135,7 +135,7 @@ public final class AskPane extends VBox {
         List<String> said = missing.stream().map(r -> String.join(", ", now().fields().stream()
                 .filter(f -> r.noted(f.name()).isPresent()
                         && model.job().record(r.id()).flatMap(there -> there.noted(f.name())).isEmpty())
-                .map(f -> name(f, texts) + " " + shown(f, r.noted(f.name()).get(), texts)).toList()))
+                .map(f -> named(f, r.noted(f.name()).get(), texts)).toList()))
                 .toList();
         asBefore.setText(texts.get("ask.before", before.get(now().id()).job(), String.join("; ", said)));
     }
@@ -238,7 +238,7 @@ public final class AskPane extends VBox {
         kept().ifPresent(k -> {
             for (RecordType.Item one : now().fields()) {
                 k.noted(one.name()).ifPresent(v -> noted.getChildren()
-                        .add(Looks.label(name(one, texts) + ": " + shown(one, v, texts), "small", "muted")));
+                        .add(Looks.label(named(one, v, texts), "small", "muted")));
             }
         });
         noted.setVisible(!noted.getChildren().isEmpty());
@@ -440,6 +440,12 @@ public final class AskPane extends VBox {
 
     private String name(RecordType.Item one, Texts texts) {
         return texts.say("record." + now().id() + "." + one.name());
+    }
+
+    /** "Face of the tip: flat"; a temperature brings its own unit. */
+    private String named(RecordType.Item one, Object value, Texts texts) {
+        String name = name(one, texts);
+        return (temperature(one) ? name.replaceFirst(", °C$", "") : name) + ": " + shown(one, value, texts);
     }
 
     private static boolean temperature(RecordType.Item one) {
