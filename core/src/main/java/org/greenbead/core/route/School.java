@@ -10,8 +10,9 @@ import org.greenbead.core.quantity.Check;
  * @param id       its words are {@code school.<id>}; of a choice {@code school.<id>.<choice>} and {@code school.<id>.<choice>.costs}
  * @param bead     where it is chosen
  * @param standard our default; argued in docs/schools.md
+ * @param follows  steps that a choice takes in come right after that bead; else last in their phase
  */
-public record School(String id, String bead, String standard, List<Choice> choices) {
+public record School(String id, String bead, String standard, boolean follows, List<Choice> choices) {
     /**
      * One way.
      *

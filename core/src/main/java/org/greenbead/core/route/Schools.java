@@ -44,7 +44,8 @@ public final class Schools {
 
     private void close(String[] head, List<School.Choice> choices) {
         if (head.length > 0) {
-            schools.add(new School(head[0], head[1], head[2], choices));
+            schools.add(new School(head[0], head[1], head[2], head.length > 3 && head[3].equals("follows"),
+                    choices));
         }
     }
 
@@ -94,8 +95,9 @@ public final class Schools {
         Job changed = job;
         // What the earlier choice had taken in goes first; what it had taken out comes back.
         if (!before.id().equals(now.id())) {
-            changed = swap(changed, before.in(), before.out(), routes);
-            changed = swap(changed, now.out(), now.in(), routes);
+            Optional<String> after = school.follows() ? Optional.of(school.bead()) : Optional.empty();
+            changed = swap(changed, before.in(), before.out(), after, routes);
+            changed = swap(changed, now.out(), now.in(), after, routes);
         }
         changed = changed.with(changed.facts().with(now.facts()));
         Map<String, Object> fields = new LinkedHashMap<>();
@@ -111,7 +113,8 @@ public final class Schools {
                         fields));
     }
 
-    private static Job swap(Job job, Optional<String> out, Optional<String> in, Routes routes) {
+    private static Job swap(Job job, Optional<String> out, Optional<String> in, Optional<String> after,
+            Routes routes) {
         if (out.isEmpty() && in.isEmpty()) {
             return job;
         }
@@ -132,6 +135,11 @@ public final class Schools {
             }
         }
         beads.removeIf(b -> leaving.contains(b.id()));
+        for (int i = 0; i < beads.size() && after.isPresent(); i++) {
+            if (beads.get(i).id().equals(after.get())) {
+                at = i + 1;
+            }
+        }
         for (Bead bead : coming) {
             if (beads.stream().noneMatch(b -> b.id().equals(bead.id()))) {
                 int place = at >= 0 ? at++ : lastOf(beads, bead.phase());

@@ -141,6 +141,23 @@ public class SchoolsTest {
         needed.forEach(t -> assertTrue(words.has("kit." + t), t));
     }
 
+    /** A glued panel is pressed once everything is back and before the report is given; without glue the step goes again. */
+    @Test
+    public void gluingFollowsWhatGoesBack() {
+        Job job = job(JobKind.STORAGE);
+        School closing = SCHOOLS.find("closing").orElseThrow();
+        Job glued = SCHOOLS.choose(job, closing, "glued", "a glued case", NOW, "me");
+        List<String> beads = glued.beads().stream().map(Bead::id).toList();
+        assertEquals(beads.subList(beads.size() - 4, beads.size()),
+                List.of("close_refit", "close_seal", "close_parts", "close_report"));
+        assertTrue(glued.bead("close_seal").orElseThrow().gate());
+        Job screwed = SCHOOLS.choose(glued, closing, "screws", "", NOW, "me");
+        assertEquals(screwed.beads(), job.beads());
+        Job done = glued.with("close_seal", BeadState.GREEN);
+        expectThrows(IllegalArgumentException.class,
+                () -> SCHOOLS.choose(done, closing, "screws", "", NOW, "me"));
+    }
+
     @Test
     public void kitNamesOnlyBeadsThatThereAre() {
         Set<String> beads = new HashSet<>();
