@@ -282,7 +282,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.ENTER);
         window.press(KeyCode.DOWN);
         window.awaitText("#ask-question", "Face");
-        window.press(KeyCode.EQUALS);
+        window.press(KeyCode.F2);
         window.await("nothing is left to offer",
                 () -> window.scene().lookup("#ask-as-before") instanceof Button b && !b.isVisible());
         assertEquals(kept(l -> l.job("SB-0417").records("iron").getFirst().fields()),

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.Thrown;
 import org.greenbead.core.record.Kept;
@@ -92,11 +93,10 @@ final class NoteCommand extends OnJob {
         List<Kept> missing = AsBefore.missing(said, source.get(), now, author());
         Job longer = JobFacts.settled(AsBefore.written(said, missing));
         keep(job, longer, "noted", "as in " + source.get().job());
-        missing.forEach(r -> out()
-                .println("noted " + r.id() + " in job " + job.id() + " as in " + source.get().job() + ": "
-                        + source.get().records().stream()
-                                .filter(b -> r.fields().entrySet().containsAll(b.fields().entrySet()))
-                                .findFirst().map(b -> b.fields().toString()).orElse(r.fields().toString())));
+        missing.forEach(
+                r -> out().println("noted " + r.id() + " in job " + job.id() + " as in " + source.get().job()
+                        + ": " + r.fields().entrySet().stream().map(f -> f.getKey() + "=" + f.getValue())
+                                .collect(Collectors.joining(", "))));
         if (missing.isEmpty()) {
             out().println("nothing is missing that job " + source.get().job() + " could tell");
         }

@@ -59,15 +59,12 @@ public final class AskPane extends VBox {
         types = RecordTypes.shipped().at(beadId);
         entry = new Line("ask-line", "");
         entry.setOnAction(enter -> typed());
-        // An empty line has no use for the sign itself: no number and no word begins with it.
-        entry.addEventFilter(KeyEvent.KEY_TYPED, e -> {
-            if (e.getCharacter().equals("=") && entry.getText().isEmpty() && asBefore.isVisible()) {
-                asBefore.fire();
-                e.consume();
-            }
-        });
         entry.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP) {
+            if (e.getCode() == KeyCode.F2) {
+                // The same on every keyboard, and never a part of what is typed.
+                asBefore();
+                e.consume();
+            } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP) {
                 step(e.getCode() == KeyCode.DOWN ? 1 : -1);
                 e.consume();
             }
@@ -420,12 +417,7 @@ public final class AskPane extends VBox {
                 home(type + 1);
                 activate();
             }
-            case EQUALS -> {
-                if (!asBefore.isVisible()) {
-                    return false;
-                }
-                asBefore.fire();
-            }
+            case F2 -> asBefore();
             case INSERT, PLUS, ADD -> another();
             case PAGE_DOWN -> turn(1);
             case PAGE_UP -> turn(-1);

@@ -52,11 +52,12 @@ final class RefitCard {
                     number(sheet.labelKpa().orElseThrow(), 3), number(sheet.areaCm2().orElseThrow(), 3)),
                     "muted", "small"));
         });
-        if (sheet.laidKpa().isPresent() && sheet.labelKpa().isPresent()) {
-            double part = sheet.laidKpa().getAsDouble() / sheet.labelKpa().getAsDouble();
-            box.getChildren().add(Looks.label(texts.get("refit.laid", number(sheet.laidKg().orElseThrow(), 3),
-                    Math.round(part * 100)), "text-ink"));
-        }
+        sheet.laidKpa().ifPresent(kpa -> {
+            String laid = number(sheet.laidKg().orElseThrow(), 3);
+            box.getChildren().add(Looks.label(sheet.labelKpa().isPresent()
+                    ? texts.get("refit.laid", laid, Math.round(kpa / sheet.labelKpa().getAsDouble() * 100))
+                    : texts.get("refit.laid.bare", laid, number(kpa, 3)), "text-ink"));
+        });
         sheet.pressMin().ifPresent(min -> box.getChildren().add(Looks.label(sheet.pressedMin().isPresent()
                 ? texts.get("refit.held", number(sheet.pressedMin().getAsDouble(), 3), number(min, 3))
                 : texts.get("refit.hold", number(min, 3)), "text-ink")));

@@ -18,7 +18,7 @@ import org.greenbead.core.route.Job;
 
 /**
  * What a bench does the same way every time is not asked anew: the settings, tools and measures of the job before are written down again with one press, each
- * still to be changed. What was noted already in this job stays as it is. Which fields these are: {@code as-before.txt}; what has to be looked at is never among them.
+ * still to be changed. What was noted already in this job stays as it is, and so does what a way of working settled in it. Which fields these are: {@code as-before.txt}; what has to be looked at is never among them.
  */
 public final class AsBefore {
     private static final Map<String, Usual> USUAL = Table.rows(AsBefore.class, "as-before.txt", 3).stream()
@@ -94,15 +94,20 @@ public final class AsBefore {
         var changed = new ArrayList<Kept>();
         Job growing = job;
         for (Kept before : source.records()) {
-            Optional<Kept> there = type.named()
-                    ? growing.records(type.id()).stream()
-                            .filter(r -> r.text(type.key()).equalsIgnoreCase(before.text(type.key())))
-                            .findFirst()
-                    : growing.records(type.id()).stream().reduce((a, b) -> b);
+            List<Kept> ofType = growing.records(type.id());
+            Optional<Kept> there = ofType.stream().filter(r -> !type.many()
+                    || r.text(type.key()).equalsIgnoreCase(before.text(type.key()))).reduce((a, b) -> b);
+            if (there.isEmpty() && type.many() && !type.named() && !ofType.isEmpty()) {
+                // Another wash, another jar: what was the same of one says nothing of the other.
+                continue;
+            }
             Kept record = there.orElse(new Kept(growing.freeId(type.id()), type.id(), now, by, Map.of()));
             Kept filled = record;
             for (Map.Entry<String, Object> field : before.fields().entrySet()) {
-                if (filled.noted(field.getKey()).isEmpty()) {
+                boolean settled = type.item(field.getKey()).flatMap(RecordType.Item::fact)
+                        .flatMap(job.facts()::at)
+                        .isPresent();
+                if (filled.noted(field.getKey()).isEmpty() && !settled) {
                     filled = filled.with(field.getKey(), field.getValue(), now, by);
                 }
             }

@@ -55,9 +55,10 @@ public class AsBeforeTest {
                 List.of("out", "in"),
                 "connector", List.of("undone", "remade", "clean"), "enclosure",
                 List.of("trapped_check", "liners_done", "pressed_min"), "chip",
-                List.of("label", "health", "open_days", "leakage"), "unit",
+                List.of("label", "health", "open_days", "leakage", "part", "msl"), "unit",
                 List.of("battery", "mains", "serial"),
-                "neighbour", List.of("before", "after", "moved"), "stencil", List.of("uses", "flat", "clean"),
+                "neighbour", List.of("before", "after", "moved"), "stencil",
+                List.of("item", "uses", "flat", "clean"),
                 "iron",
                 List.of("dwell_s", "wick_stuck"));
         never.forEach((type, fields) -> fields.forEach(f -> {
@@ -107,6 +108,23 @@ public class AsBeforeTest {
         assertEquals(screws.getFirst().fields(), Map.of("hole", "A", "length_mm", 6.0));
         Job other = job("J-3", "ES-5", "U1", "quay");
         assertEquals(AsBefore.of(other, "screw", List.of(last)), Optional.empty(), "of another board");
+    }
+
+    /** The paste of the last job says nothing of the flux of this one, and a way that is chosen here stays chosen. */
+    @Test
+    public void anotherThingAndAChosenWayStay() {
+        Job last = job("J-1", "WB-7", "U1", "quay",
+                kept("lot-1", "lot", 2, Map.of("material", "paste", "alloy", "Sn63Pb37", "limit_hours", 8.0)),
+                kept("plan-1", "plan", 2, Map.of("lift_method", "vacuum", "nozzle_mm", 18.0)));
+        Job flux = job("J-2", "WB-7", "U1", "quay", kept("lot-1", "lot", 3, Map.of("material", "flux")));
+        AsBefore.Source lot = AsBefore.of(flux, "lot", List.of(last)).orElseThrow();
+        assertEquals(AsBefore.missing(flux, lot, NOW, "B"), List.of());
+        Job paste = job("J-3", "WB-7", "U1", "quay", kept("lot-1", "lot", 3, Map.of("material", "paste")));
+        assertEquals(AsBefore.missing(paste, lot, NOW, "B").getFirst().fields(),
+                Map.of("material", "paste", "alloy", "Sn63Pb37", "limit_hours", 8.0));
+        AsBefore.Source plan = AsBefore.of(flux, "plan", List.of(last)).orElseThrow();
+        Job blade = flux.with(Facts.none().with("plan.lift_method=blade"));
+        assertEquals(AsBefore.missing(blade, plan, NOW, "B").getFirst().fields(), Map.of("nozzle_mm", 18.0));
     }
 
     /** Whatever was noted here and there: nothing is overwritten, nothing comes that is not offered, and a second press changes nothing. */
