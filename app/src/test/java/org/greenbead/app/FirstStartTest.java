@@ -13,8 +13,11 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -176,6 +179,56 @@ public class FirstStartTest {
         window.press(KeyCode.DELETE);
         window.awaitNode("#bench-bench-1");
         window.await("the copy is gone", () -> window.scene().lookup("#bench-bench-1-2") == null);
+    }
+
+    /** A second station with nozzles of its own, taken by a key; a picture and a meter; a recipe takes the other station and keeps to it. */
+    @Test
+    public void aBenchHasSeveralStationsAndAPicture() throws Exception {
+        window.press(KeyCode.B);
+        window.click("#usual-open_small");
+        window.awaitText("#bench-title", "open heater");
+        window.press(KeyCode.N);
+        window.await("a second one, in hand", () -> kept("bench-1").air().name().equals("station 2"));
+        window.fill("#bench-station", "fine pen");
+        window.press(KeyCode.ENTER);
+        window.await("called", () -> kept("bench-1").air().name().equals("fine pen"));
+        window.fill("#bench-nozzles", "4, 6");
+        window.press(KeyCode.ENTER);
+        window.await("its drawer", () -> kept("bench-1").air().nozzlesMm().equals(List.of(4.0, 6.0)));
+        window.fill("#bench-meter", "meter two");
+        window.press(KeyCode.ENTER);
+        window.await("its meter", () -> kept("bench-1").equipment().meter().equals("meter two"));
+        window.choose(photo());
+        window.fx(() -> {
+            window.scene().getRoot().requestFocus();
+            return null;
+        });
+        window.press(KeyCode.E);
+        window.await("its picture", () -> window.scene().lookup("#bench-photo") instanceof ImageView shown
+                && shown.getImage() != null && shown.getImage().getWidth() > 100);
+        assertTrue(window.ledger().photos().find(kept("bench-1").equipment().photo()).isPresent());
+        window.fx(() -> {
+            Node at = window.scene().lookup("#bench-things");
+            while (!(at instanceof ScrollPane scroll)) {
+                at = at.getParent();
+            }
+            scroll.setVvalue(1);
+            return null;
+        });
+        window.picture("bench-things");
+        window.press(KeyCode.ESCAPE);
+        window.click("#bench-bench-1");
+        window.awaitText("#bench-title", "open heater");
+        window.press(KeyCode.A);
+        window.await("the other in hand", () -> kept("bench-1").air().name().equals("air station")
+                && kept("bench-1").air().nozzlesMm().size() == 5);
+        window.picture("bench-stations");
+        window.click("#station-2");
+        window.await("by a press", () -> kept("bench-1").air().name().equals("fine pen"));
+        window.click("#station-remove");
+        window.await("one again", () -> kept("bench-1").stations().size() == 1);
+        window.pressControl(KeyCode.Z);
+        window.await("taken back", () -> kept("bench-1").stations().size() == 2);
     }
 
     /** What a run tells of a bench while its page is open is neither written over by the next change nor lost by taking one back. */

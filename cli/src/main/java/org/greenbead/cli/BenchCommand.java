@@ -3,9 +3,11 @@ package org.greenbead.cli;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.BottomHeater;
+import org.greenbead.core.bench.Equipment;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.kind.BenchKind;
@@ -14,6 +16,7 @@ import org.greenbead.core.quantity.Quantity;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -22,7 +25,8 @@ import picocli.CommandLine.Spec;
 /** Benches of one's own. */
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Benches of the ledger: make, set, show, copy, remove.", subcommands = {
         BenchCommand.ListAll.class, BenchCommand.New.class, BenchCommand.Set.class, BenchCommand.Show.class,
-        BenchCommand.Copy.class, BenchCommand.Reach.class, BenchCommand.Remove.class})
+        BenchCommand.Copy.class, BenchCommand.Stations.class, BenchCommand.Fitted.class,
+        BenchCommand.Reach.class, BenchCommand.Remove.class})
 final class BenchCommand implements Runnable {
     @Spec
     private CommandSpec spec;
@@ -53,6 +57,30 @@ final class BenchCommand implements Runnable {
                                     .map(n -> String.format(Locale.ROOT, "%.0f", n)).toList()),
                     bench.probes().size(),
                     counted == 0 ? "nothing of it measured yet" : counted + " calibrations count"));
+            if (bench.stations().size() > 1) {
+                bench.stations().forEach(s -> say(station(s, s.equals(bench.air()))));
+            }
+            Equipment e = bench.equipment();
+            line("board held by", e.support());
+            line("meter", e.meter());
+            line("bench supply", e.supply());
+            line("microscope", e.microscope());
+            line("picture", e.photo());
+        }
+
+        private void line(String what, String text) {
+            if (!text.isEmpty()) {
+                say("  " + what + ": " + text);
+            }
+        }
+
+        private static String station(AirStation s, boolean inHand) {
+            return String.format(Locale.ROOT,
+                    "  air station %s%s: up to %.0f °C and %.0f L/min, dial in %s, nozzles %s mm",
+                    s.name(), inHand ? ", in hand" : "", s.maxC(), s.maxLpm(),
+                    s.dial().scale().name().toLowerCase(Locale.ROOT),
+                    String.join(" ", s.nozzlesMm().stream()
+                            .map(n -> String.format(Locale.ROOT, "%.0f", n)).toList()));
         }
     }
 
@@ -101,12 +129,8 @@ final class BenchCommand implements Runnable {
         private Optional<Double> gap;
         @Option(names = "--heater-max", description = "Highest setting, °C.")
         private Optional<Double> heaterMax;
-        @Option(names = "--nozzles", split = ",", description = "Inner diameters, mm: 6,10,14.")
-        private List<Double> nozzles;
-        @Option(names = "--air-max", description = "Highest setting, °C.")
-        private Optional<Double> airMax;
-        @Option(names = "--flow-max", description = "Most air, L/min.")
-        private Optional<Double> flowMax;
+        @Mixin
+        private AirOptions air;
 
         @Override
         void work(Ledger ledger) throws Exception {
@@ -126,9 +150,109 @@ final class BenchCommand implements Runnable {
                 h = heaterSize.isPresent() ? h.sized(Point.size(heaterSize.get())) : h;
                 b = b.heated(h.below(gap.orElse(h.gapMm())).upTo(heaterMax.orElse(h.maxC())));
             }
-            AirStation a = nozzles == null ? b.air() : b.air().nozzles(nozzles);
             Bench changed = b.titled(title.orElse(b.title())).in(room.orElse(b.ambientC()))
-                    .with(a.upTo(airMax.orElse(a.maxC())).blowing(flowMax.orElse(a.maxLpm())));
+                    .with(air.on(b.air()));
+            ledger.save(changed);
+            told(changed);
+        }
+    }
+
+    /** How an air station is set up, as its panel and drawer say it. */
+    private static final class AirOptions {
+        @Option(names = "--nozzles", split = ",", description = "Inner diameters, mm: 6,10,14.")
+        private List<Double> nozzles;
+        @Option(names = "--air-max", description = "Highest setting, °C.")
+        private Optional<Double> airMax;
+        @Option(names = "--flow-max", description = "Most air, L/min.")
+        private Optional<Double> flowMax;
+        @Option(names = "--dial", description = "What its flow dial says: litres, percent or steps.")
+        private Optional<AirDial.Scale> scale;
+        @Option(names = "--marks", description = "Positions of the dial with their L/min: \"1=20 8=120\".")
+        private Optional<String> marks;
+        @Option(names = "--offset", description = "How much hotter the air leaves the heater than is set, K; less than nothing where it is cooler.")
+        private Optional<Double> offsetK;
+
+        AirStation on(AirStation a) {
+            AirStation changed = nozzles == null ? a : a.nozzles(nozzles);
+            AirDial dial = a.dial();
+            if (scale.isPresent() || marks.isPresent()) {
+                dial = new AirDial(scale.orElse(dial.scale()),
+                        marks.map(AirDial::read).orElse(dial.marks()), dial.offsetK());
+            }
+            return changed.with(AirDial.PLAIN).upTo(airMax.orElse(a.maxC()))
+                    .blowing(flowMax.orElse(a.maxLpm())).with(dial.offset(offsetK.orElse(dial.offsetK())));
+        }
+    }
+
+    @Command(name = "station", mixinStandardHelpOptions = true, description = "The air stations of a bench; with a name that one: made where the bench has none of it, set, taken in hand, removed.")
+    static final class Stations extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Parameters(index = "1", paramLabel = "NAME", arity = "0..1")
+        private Optional<String> name;
+        @Mixin
+        private AirOptions air;
+        @Option(names = "--take", description = "This one is in hand from now on.")
+        private boolean take;
+        @Option(names = "--call", paramLabel = "NEW", description = "Another name for it.")
+        private Optional<String> call;
+        @Option(names = "--remove", description = "It stands here no more.")
+        private boolean remove;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Bench before = bench(ledger, id);
+            Bench now = name.isPresent() ? changed(before, name.get()) : before;
+            if (!now.equals(before)) {
+                ledger.save(now);
+            }
+            told(now);
+            if (now.stations().size() == 1 && name.isEmpty()) {
+                say("  one air station, " + now.air().name()
+                        + "; add another: greenbead bench station " + id + " NAME --nozzles 4,6");
+            }
+        }
+
+        private Bench changed(Bench bench, String station) {
+            if (remove) {
+                return bench.without(station);
+            }
+            // A new one begins as the one in hand is, apart from what is said of it.
+            Bench with = bench.has(station)
+                    ? bench
+                    : bench.adding(bench.air().called(station).with(AirDial.PLAIN).measured(1));
+            String inHand = bench.air().name();
+            Bench there = with.taking(station);
+            there = there.with(air.on(there.air()));
+            String called = station;
+            if (call.isPresent()) {
+                called = call.get();
+                there = there.callingAir(called);
+            }
+            return take || station.equals(inHand) ? there : there.taking(inHand);
+        }
+    }
+
+    @Command(name = "fit", mixinStandardHelpOptions = true, description = "What else stands at a bench; an empty text takes it away.")
+    static final class Fitted extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Option(names = "--support", description = "What holds the board.")
+        private Optional<String> support;
+        @Option(names = "--meter", description = "What rails are read with, and its polarity: \"bench two, red on ground\". rails notes it with each reading.")
+        private Optional<String> meter;
+        @Option(names = "--supply", description = "Address of the bench supply, HOST or HOST:PORT. current record asks it where none is named.")
+        private Optional<String> supply;
+        @Option(names = "--microscope", description = "What is looked through.")
+        private Optional<String> microscope;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Bench bench = bench(ledger, id);
+            Equipment e = bench.equipment();
+            Equipment with = e.heldBy(support.orElse(e.support())).readWith(meter.orElse(e.meter()))
+                    .supplied(supply.orElse(e.supply())).lookedThrough(microscope.orElse(e.microscope()));
+            Bench changed = bench.with(with);
             ledger.save(changed);
             told(changed);
         }

@@ -27,7 +27,7 @@ final class BundleCommands {
     }
 
     /** Packs a job. */
-    @Command(name = "pack", mixinStandardHelpOptions = true, description = "Packs a job with its board, bench, recipes, chips, run logs, pictures and history into one ZIP file.")
+    @Command(name = "pack", mixinStandardHelpOptions = true, description = "Packs a job with its further chips, boards, bench, recipes, chips, run logs, pictures and history into one ZIP file.")
     static final class Pack extends Verb {
         @Parameters(index = "0", paramLabel = "JOB", description = "Id of the job.")
         private String job;
@@ -48,8 +48,9 @@ final class BundleCommands {
     }
 
     private static String said(JobBundle.Carried c) {
-        return String.format(Locale.ROOT, "%s with %d recipes, %d chips, %d runs and %d pictures", c.job(),
-                c.recipes(), c.chips(), c.runs(), c.pictures());
+        return String.format(Locale.ROOT, "%s with %s%d recipes, %d chips, %d runs and %d pictures", c.job(),
+                c.strands() == 0 ? "" : c.strands() + " further chips of the job, ", c.recipes(), c.chips(),
+                c.runs(), c.pictures());
     }
 
     /** Takes files in. */

@@ -58,6 +58,16 @@ final class CurrentCommand implements Runnable {
             return job.isPresent();
         }
 
+        /** Address of the supply that stands at the job's bench. */
+        Optional<String> ofBench() throws Exception {
+            if (job.isEmpty()) {
+                return Optional.empty();
+            }
+            var disk = new JobOnDisk(shared());
+            return disk.bench(disk.read(job.get()).bench()).map(b -> b.equipment().supply())
+                    .filter(s -> !s.isEmpty());
+        }
+
         /** What it is compared with, and the name by which the curve is found again. */
         private record Held(Optional<CurveReference> reference, String file) {}
 
@@ -170,8 +180,8 @@ final class CurrentCommand implements Runnable {
     /** A curve from the supply. */
     @Command(name = "record", mixinStandardHelpOptions = true, description = "Records a start-up curve from a bench supply that speaks SCPI over TCP, then compares it. The supply is only read, never set.")
     static final class Record extends OfJob {
-        @Parameters(paramLabel = "HOST[:PORT]", description = "Where the supply answers (port 5025 unless named), or simulated.")
-        private String where;
+        @Parameters(paramLabel = "HOST[:PORT]", arity = "0..1", description = "Where the supply answers (port 5025 unless named), or simulated. Without it that of the job's bench.")
+        private Optional<String> named;
         @Option(names = "--seconds", defaultValue = "30", description = "Length, from before the button is pressed (default ${DEFAULT-VALUE}).")
         private double seconds;
         @Option(names = "--state", defaultValue = "", description = "What is connected: \"battery out, display on\".")
@@ -189,6 +199,9 @@ final class CurrentCommand implements Runnable {
                 throw new IllegalArgumentException(
                         "--seconds is " + seconds + "; allowed is 1 to 3600");
             }
+            String where = (named.isPresent() ? named : ofBench())
+                    .orElseThrow(() -> new IllegalArgumentException(
+                            "no supply is named; give its address, or note it at the job's bench with bench fit ID --supply HOST"));
             if (where.equals("simulated") && ofJob()) {
                 throw new IllegalArgumentException(
                         "a simulated start proves nothing of a job; leave --job out, or name a real supply");

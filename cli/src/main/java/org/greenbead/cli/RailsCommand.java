@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.proof.ProofWall;
@@ -22,8 +23,8 @@ final class RailsCommand extends OnJob {
     private boolean after;
     @Option(names = "--read", paramLabel = "NAME=OHM", description = "A reading as the meter shows it, core=18.4, io=1.2k, radio=OL; may be given several times.")
     private Map<String, String> read = new LinkedHashMap<>();
-    @Option(names = "--meter", paramLabel = "METER", description = "What it is read with; add \"red on ground\" where the leads are turned.")
-    private String meter = "";
+    @Option(names = "--meter", paramLabel = "METER", description = "What it is read with; add \"red on ground\" where the leads are turned. Without it that of the job's bench.")
+    private Optional<String> meter = Optional.empty();
     @Option(names = "--json", paramLabel = "OUT", description = "Write the result as JSON.")
     private Path json;
 
@@ -32,10 +33,13 @@ final class RailsCommand extends OnJob {
         Job before = read();
         List<Job> ledger = new JobOnDisk(shared()).jobs();
         Job job = before;
+        String with = meter.isPresent()
+                ? meter.get()
+                : new JobOnDisk(shared()).bench(before.bench()).map(b -> b.equipment().meter()).orElse("");
         for (Map.Entry<String, String> reading : read.entrySet()) {
             RailRound now = RailRound.of(job, ledger, after);
             job = job.with(
-                    now.kept(job, reading.getKey(), RailRound.reading(reading.getValue()), meter,
+                    now.kept(job, reading.getKey(), RailRound.reading(reading.getValue()), with,
                             Instant.now(),
                             author()));
         }

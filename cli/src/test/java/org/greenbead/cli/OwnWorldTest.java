@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.chip.StockChip;
 import org.greenbead.store.Format;
@@ -175,6 +176,44 @@ public class OwnWorldTest extends InFolder {
     }
 
     /** A bench of a hot-air pencil alone: made, told, planned on with air and nothing else, and given a heater later. */
+    /** A second station with a dial of its own, taken and given away; what else stands at the bench is used where nothing is named. */
+    @Test
+    public void aBenchHasSeveralStationsAndItsOwnMeter() throws Exception {
+        run("bench", "new", "window", "--kind", "open_small");
+        assertEquals(
+                run("bench", "station", "window", "pen", "--nozzles", "4,6", "--flow-max", "30", "--dial",
+                        "steps", "--marks", "1=5 8=30", "--offset", "12"),
+                0, err);
+        assertTrue(out.contains("air station pen: up to") && out.contains("dial in steps, nozzles 4 6 mm")
+                && out.contains("air station air station, in hand"), out);
+        assertEquals(run("bench", "station", "window", "pen", "--take", "--call", "fine pen"), 0, err);
+        assertTrue(out.contains("air station fine pen, in hand"), out);
+        run("bench", "show", "window", "--json");
+        Bench read = new OpenFiles().parse(out, "shown", Format.BENCH, Bench.class);
+        assertEquals(read.air().dial().offsetK(), 12.0);
+        assertEquals(read.stations().size(), 2);
+        assertEquals(run("bench", "station", "window", "fine pen", "--remove"), 2);
+        assertTrue(err.contains("in hand; take another one first"), err);
+        assertEquals(run("bench", "station", "window", "air station", "--remove"), 0, err);
+        assertEquals(run("bench", "station", "window"), 0, err);
+        assertTrue(out.contains("one air station, fine pen"), out);
+        assertEquals(run("bench", "fit", "window", "--meter", "meter two, red on ground", "--support",
+                "four posts"), 0, err);
+        assertTrue(out.contains("board held by: four posts"), out);
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15");
+        assertEquals(run("new", "revive", "--board", "ES-5", "--target", "U1", "--bench", "window", "--title",
+                "Echo sounder", "--complaint", "dead", "--customer", "Ferry Hollin"), 0, err);
+        run("rails", "J-0001", "--read", "core=18.4");
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.job("J-0001").records("rail").getFirst().text("meter"),
+                    "meter two, red on ground");
+        }
+        assertEquals(run("current", "record", "--job", "J-0001", "--out", data.resolve("c.csv").toString()),
+                2);
+        assertTrue(err.contains("bench fit ID --supply HOST"), err);
+    }
+
     @Test
     public void aBenchWithoutAHeaterIsPlannedOn() throws Exception {
         run("board", "new", "ES-5", "--size", "60x80");

@@ -12,6 +12,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
@@ -20,19 +22,24 @@ import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import tools.jackson.core.JacksonException;
 
 /** Carries a job from one ledger to another. */
 public final class JobBundle {
-    /** The bead map of the chip that is worked. */
     private static final String LOGS = "logs/";
+    /** The bead map of the chip that is worked. */
     private static final String MAP = "maps/target.map.csv";
+    private static final String MAPS = "maps/";
+    private static final String STRANDS = "strands/";
+    private static final String HISTORIES = "histories/";
+    private static final String BOARDS = "boards/";
 
     private JobBundle() {
     }
 
-    /** What was carried. */
-    public record Carried(String job, int recipes, int chips, int runs, int pictures) {}
+    /** What was carried. @param strands further chips of the job, each with a number of its own */
+    public record Carried(String job, int strands, int recipes, int chips, int runs, int pictures) {}
 
     /** The ledger holds something else under the same name. */
     public static final class ClashException extends Exception {
@@ -44,19 +51,44 @@ public final class JobBundle {
         }
     }
 
-    /** Packs a job with all that belongs to it. @param to is closed */
+    /**
+     * Packs a job with all that belongs to it: further chips of it, the boards they come from, recipes, runs, pictures. A strand is packed
+     * with the job it belongs to.
+     *
+     * @param to is closed
+     */
     public static Carried pack(Ledger ledger, String jobId, OutputStream to)
             throws BadFileException, IOException {
         OpenFiles open = ledger.files();
-        Job job = ledger.job(jobId);
+        List<Job> all = ledger.jobs();
+        Job named = ledger.job(jobId);
+        Job job = Strands.main(named, all).orElse(named);
+        // One whose job is gone stands for itself.
+        List<Job> strands = job.strandOf().isPresent() ? List.of() : Strands.of(job, all);
+        var family = new ArrayList<Job>();
+        family.add(job);
+        family.addAll(strands);
         Map<String, byte[]> files = new LinkedHashMap<>();
         put(files, "job.bead.json", open.write(Format.JOB, job));
         put(files, "board.bead.json",
                 open.write(Format.BOARD, ledger.document(Format.BOARD, job.board(), Board.class)));
-        put(files, "bench.bead.json",
-                open.write(Format.BENCH, ledger.document(Format.BENCH, job.bench(), Bench.class)));
+        Bench bench = ledger.document(Format.BENCH, job.bench(), Bench.class);
+        put(files, "bench.bead.json", open.write(Format.BENCH, bench));
+        for (Job strand : strands) {
+            put(files, STRANDS + strand.id() + ".bead.json", open.write(Format.JOB, strand));
+            put(files, HISTORIES + strand.id() + ".json", open.print(ledger.history(strand.id())));
+        }
+        int boards = 0;
+        for (String board : new LinkedHashSet<>(strands.stream().map(Job::board).toList())) {
+            if (!board.equals(job.board())) {
+                put(files, BOARDS + "b" + ++boards + ".bead.json",
+                        open.write(Format.BOARD, ledger.document(Format.BOARD, board, Board.class)));
+            }
+        }
+        Set<String> ids = family.stream().map(Job::id).collect(Collectors.toSet());
         Set<String> recipes = new LinkedHashSet<>();
-        job.beads().stream().flatMap(b -> b.recipe().stream()).forEach(recipes::add);
+        family.stream().flatMap(j -> j.beads().stream()).flatMap(b -> b.recipe().stream())
+                .forEach(recipes::add);
         int kept = 0;
         for (String recipe : recipes) {
             Optional<Recipe> there = recipe(ledger, recipe);
@@ -64,7 +96,7 @@ public final class JobBundle {
                 put(files, "recipes/r" + ++kept + ".bead.json", open.write(Format.RECIPE, there.get()));
             }
         }
-        List<StockChip> chips = ledger.chips().stream().filter(c -> c.job().equals(Optional.of(jobId)))
+        List<StockChip> chips = ledger.chips().stream().filter(c -> c.job().filter(ids::contains).isPresent())
                 .toList();
         for (StockChip chip : chips) {
             put(files, "chips/" + chip.label() + ".bead.json", open.write(Format.CHIP, chip));
@@ -72,41 +104,44 @@ public final class JobBundle {
         var runs = new ArrayList<RunEntry>();
         for (RunEntry run : ledger.runs()) {
             Path log = ledger.logFile(run);
-            if (run.jobId().equals(jobId) && run.outcome().isPresent() && Files.isRegularFile(log)) {
+            if (ids.contains(run.jobId()) && run.outcome().isPresent() && Files.isRegularFile(log)) {
                 runs.add(run);
                 files.put("runs/" + run.id() + ".run.jsonl", Files.readAllBytes(log));
             }
         }
         put(files, "runs.json", open.print(runs));
-        put(files, "history.json", open.print(ledger.history(jobId)));
-        String part = ledger.document(Format.BOARD, job.board(), Board.class).requireChip(job.target())
-                .part();
-        Optional<BeadMap> map = ledger.beadMaps().find(part);
-        if (map.isPresent()) {
-            put(files, MAP, BeadMapCsv.write(map.get()));
+        put(files, "history.json", open.print(ledger.history(job.id())));
+        for (Job member : family) {
+            String part = ledger.document(Format.BOARD, member.board(), Board.class)
+                    .requireChip(member.target()).part();
+            Optional<BeadMap> map = ledger.beadMaps().find(part);
+            if (map.isPresent()) {
+                put(files, member == job ? MAP : MAPS + member.id() + ".map.csv",
+                        BeadMapCsv.write(map.get()));
+            }
         }
         int pictures = 0;
-        for (String name : pictures(job)) {
+        for (String name : pictures(family, bench)) {
             Optional<Path> at = ledger.photos().find(name);
             if (at.isPresent()) {
                 files.put("photos/" + name, Files.readAllBytes(at.get()));
                 pictures++;
             }
         }
-        for (Kept curve : job.records("curve")) {
+        for (Kept curve : family.stream().flatMap(j -> j.records("curve").stream()).toList()) {
             Optional<Path> at = ledger.curves().find(curve.text("file"));
             if (at.isPresent()) {
                 files.put("curves/" + curve.text("file"), Files.readAllBytes(at.get()));
             }
         }
-        for (Kept tested : job.records("tested")) {
+        for (Kept tested : family.stream().flatMap(j -> j.records("tested").stream()).toList()) {
             Optional<Path> at = ledger.testLogs().find(tested.text("log"));
             if (at.isPresent()) {
                 files.put(LOGS + tested.text("log"), Files.readAllBytes(at.get()));
             }
         }
-        Bundle.write(to, jobId, ledger.now().toString(), files, open);
-        return new Carried(jobId, kept, chips.size(), runs.size(), pictures);
+        Bundle.write(to, job.id(), ledger.now().toString(), files, open);
+        return new Carried(job.id(), strands.size(), kept, chips.size(), runs.size(), pictures);
     }
 
     private static void put(Map<String, byte[]> files, String name, String text) {
@@ -122,9 +157,47 @@ public final class JobBundle {
         }
     }
 
-    private static List<String> pictures(Job job) {
-        return job.records("picture").stream().map(r -> r.text("file")).filter(f -> !f.isEmpty()).distinct()
-                .toList();
+    private static List<String> pictures(List<Job> family, Bench bench) {
+        return Stream
+                .concat(family.stream().flatMap(j -> j.records("picture").stream()).map(r -> r.text("file")),
+                        Stream.of(bench.equipment().photo()))
+                .filter(f -> !f.isEmpty()).distinct().toList();
+    }
+
+    /** Further chips of the job; each has to belong to it. */
+    private static List<Job> strands(Bundle bundle, Job job, OpenFiles open) throws BadFileException {
+        var strands = new ArrayList<Job>();
+        for (String name : bundle.in("strands")) {
+            Job strand = open.parse(bundle.text(name), name, Format.JOB, Job.class);
+            if (!strand.strandOf().equals(Optional.of(job.id())) || !strand.bench().equals(job.bench())
+                    || strands.stream().anyMatch(s -> s.id().equals(strand.id()))
+                    || strand.id().equals(job.id())) {
+                throw new BadFileException(name, 0, "/strand_of", "it is no further chip of job " + job.id(),
+                        "Make the bundle again");
+            }
+            strands.add(strand);
+        }
+        return strands;
+    }
+
+    /** Board by id; every job of the bundle has to find its own. */
+    private static Map<String, Board> boards(Bundle bundle, Board main, List<Job> family, OpenFiles open)
+            throws BadFileException {
+        Map<String, Board> boards = new LinkedHashMap<>();
+        boards.put(main.id(), main);
+        for (String name : bundle.in("boards")) {
+            Board board = open.parse(bundle.text(name), name, Format.BOARD, Board.class);
+            boards.put(board.id(), board);
+        }
+        for (Job member : family) {
+            Board board = boards.get(member.board());
+            if (board == null) {
+                throw new BadFileException("job " + member.id(), 0, "/board",
+                        "its board " + member.board() + " is not in the bundle", "Make the bundle again");
+            }
+            board.requireChip(member.target());
+        }
+        return boards;
     }
 
     /**
@@ -162,8 +235,16 @@ public final class JobBundle {
         for (String name : bundle.in("chips")) {
             chips.add(open.parse(bundle.text(name), name, Format.CHIP, StockChip.class));
         }
-        List<RunEntry> runs = runs(bundle, job, open);
-        List<JobEvent> history = history(bundle, open);
+        var family = new ArrayList<Job>();
+        family.add(job);
+        family.addAll(strands(bundle, job, open));
+        Map<String, Board> boards = boards(bundle, board, family, open);
+        List<RunEntry> runs = runs(bundle, family, open);
+        var history = new LinkedHashMap<String, List<JobEvent>>();
+        for (Job member : family) {
+            history.put(member.id(), history(bundle,
+                    member == job ? "history.json" : HISTORIES + member.id() + ".json", open));
+        }
         var photos = new LinkedHashMap<String, byte[]>();
         for (String name : bundle.in("photos")) {
             byte[] bytes = bundle.bytes(name);
@@ -199,15 +280,22 @@ public final class JobBundle {
             String name = "runs/" + run.id() + ".run.jsonl";
             sound(bundle.bytes(name), name, run, ledger);
         }
-        var arrival = new Ledger.Arrival(job, history, board, bench, recipes, chips, runs);
-        Optional<BeadMap> map = bundle.in("maps").contains(MAP)
-                ? Optional.of(BeadMapCsv.parse(bundle.text(MAP), MAP))
-                : Optional.empty();
-        String part = board.requireChip(job.target()).part();
+        var arrival = new Ledger.Arrival(family, history, List.copyOf(boards.values()), bench, recipes, chips,
+                runs);
         var clashes = new ArrayList<>(ledger.clashes(arrival));
-        Optional<BeadMap> there = ledger.beadMaps().find(part);
-        if (map.isPresent() && there.isPresent() && !there.equals(map)) {
-            clashes.add("bead map " + part);
+        Map<String, BeadMap> maps = new LinkedHashMap<>();
+        for (Job member : family) {
+            String name = member == job ? MAP : MAPS + member.id() + ".map.csv";
+            if (bundle.in("maps").contains(name)) {
+                String part = boards.get(member.board()).requireChip(member.target()).part();
+                maps.put(part, BeadMapCsv.parse(bundle.text(name), name));
+            }
+        }
+        for (Map.Entry<String, BeadMap> map : maps.entrySet()) {
+            if (ledger.beadMaps().find(map.getKey()).filter(there -> !there.equals(map.getValue()))
+                    .isPresent()) {
+                clashes.add("bead map " + map.getKey());
+            }
         }
         if (!clashes.isEmpty() && !replace) {
             throw new ClashException(job.id(), clashes);
@@ -228,24 +316,28 @@ public final class JobBundle {
                 SafeFiles.write(log, bundle.bytes("runs/" + run.id() + ".run.jsonl"));
             }
         }
-        if (map.isPresent()) {
-            ledger.beadMaps().save(part, map.get());
+        for (Map.Entry<String, BeadMap> map : maps.entrySet()) {
+            ledger.beadMaps().save(map.getKey(), map.getValue());
         }
         ledger.take(arrival, !clashes.isEmpty());
-        return new Carried(job.id(), recipes.size(), chips.size(), runs.size(), photos.size());
+        return new Carried(job.id(), family.size() - 1, recipes.size(), chips.size(), runs.size(),
+                photos.size());
     }
 
-    private static List<RunEntry> runs(Bundle bundle, Job job, OpenFiles open) throws BadFileException {
+    private static List<RunEntry> runs(Bundle bundle, List<Job> family, OpenFiles open)
+            throws BadFileException {
         try {
             List<RunEntry> runs = List.of(open.unline(bundle.text("runs.json"), RunEntry[].class));
             for (RunEntry run : runs) {
-                boolean bead = job.beads().stream().map(Bead::id).anyMatch(b -> b.equals(run.bead()));
-                if (!run.jobId().equals(job.id()) || !run.id().matches("[A-Za-z0-9][A-Za-z0-9_-]{0,80}")
+                Optional<Job> job = family.stream().filter(j -> j.id().equals(run.jobId())).findFirst();
+                boolean bead = job.stream().flatMap(j -> j.beads().stream()).map(Bead::id)
+                        .anyMatch(b -> b.equals(run.bead()));
+                if (job.isEmpty() || !run.id().matches("[A-Za-z0-9][A-Za-z0-9_-]{0,80}")
                         || run.outcome().isEmpty() || run.startedAt() == null
                         || !bead && run.bead() == null) {
                     throw new BadFileException("runs.json", 0, "",
                             "run " + run.id() + " does not belong to job "
-                                    + job.id(),
+                                    + family.getFirst().id(),
                             "Make the bundle again");
                 }
             }
@@ -256,11 +348,12 @@ public final class JobBundle {
         }
     }
 
-    private static List<JobEvent> history(Bundle bundle, OpenFiles open) throws BadFileException {
+    private static List<JobEvent> history(Bundle bundle, String name, OpenFiles open)
+            throws BadFileException {
         try {
-            return List.of(open.unline(bundle.text("history.json"), JobEvent[].class));
+            return List.of(open.unline(bundle.text(name), JobEvent[].class));
         } catch (JacksonException | NullPointerException e) {
-            throw new BadFileException("history.json", 0, "", "the history cannot be read",
+            throw new BadFileException(name, 0, "", "the history cannot be read",
                     "Make the bundle again");
         }
     }

@@ -15,6 +15,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
@@ -626,15 +627,24 @@ public final class Ledger implements AutoCloseable {
 
     // A job from elsewhere.
 
-    /** What comes with a job that was packed somewhere else. */
-    record Arrival(Job job, List<JobEvent> history, Board board, Bench bench, List<Recipe> recipes,
-            List<StockChip> chips, List<RunEntry> runs) {}
+    /**
+     * What comes with a job that was packed somewhere else.
+     *
+     * @param jobs    the job, then its further chips
+     * @param history by number of the job
+     */
+    record Arrival(List<Job> jobs, Map<String, List<JobEvent>> history, List<Board> boards, Bench bench,
+            List<Recipe> recipes, List<StockChip> chips, List<RunEntry> runs) {}
 
     /** What the ledger holds under the same name and of another content: "board WB-7". */
     synchronized List<String> clashes(Arrival arrival) {
         var clashes = new ArrayList<String>();
-        clash("job", "job", arrival.job().id(), files.write(Format.JOB, arrival.job()), clashes);
-        clash("document", "board", arrival.board().id(), files.write(Format.BOARD, arrival.board()), clashes);
+        for (Job job : arrival.jobs()) {
+            clash("job", "job", job.id(), files.write(Format.JOB, job), clashes);
+        }
+        for (Board board : arrival.boards()) {
+            clash("document", "board", board.id(), files.write(Format.BOARD, board), clashes);
+        }
         clash("document", "bench", arrival.bench().id(), files.write(Format.BENCH, arrival.bench()), clashes);
         for (Recipe recipe : arrival.recipes()) {
             clash("document", "recipe", recipe.id(), files.write(Format.RECIPE, recipe), clashes);
@@ -672,35 +682,16 @@ public final class Ledger implements AutoCloseable {
         }
         handle.useTransaction(h -> {
             String now = clock.instant().toString();
-            document(Format.BOARD, arrival.board().id(), arrival.board());
+            arrival.boards().forEach(b -> document(Format.BOARD, b.id(), b));
             document(Format.BENCH, arrival.bench().id(), arrival.bench());
             arrival.recipes().forEach(r -> document(Format.RECIPE, r.id(), r));
             arrival.chips().forEach(this::save);
-            String id = arrival.job().id();
-            h.createUpdate(
-                    "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at, binned_at = NULL")
-                    .bind("id", id).bind("body", files.write(Format.JOB, arrival.job())).bind("at", now)
-                    .execute();
-            long seq = h.createQuery("SELECT coalesce(max(seq), 0) FROM job_event WHERE job_id = :job")
-                    .bind("job", id).mapTo(Long.class).one();
-            var events = new ArrayList<JobEvent>();
-            if (seq == 0) {
-                events.addAll(arrival.history());
-            }
-            events.add(new JobEvent(clock.instant(), "imported", ""));
-            for (JobEvent event : events) {
-                seq++;
-                h.createUpdate(
-                        "INSERT INTO job_event (id, job_id, seq, at, kind, detail) VALUES (:id, :job, :seq, :at, :kind, :detail)")
-                        .bind("id", UUID.randomUUID().toString()).bind("job", id).bind("seq", seq)
-                        .bind("at", event.at().toString()).bind("kind", event.kind())
-                        .bind("detail", event.detail()).execute();
-            }
+            arrival.jobs().forEach(j -> arrived(h, j, arrival.history().get(j.id()), now));
             for (RunEntry run : arrival.runs()) {
                 h.createUpdate(
                         "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file, ended_at, outcome, length_s, peak_joint_c, above_s, peak_top_c, no_probe_k) "
                                 + "VALUES (:id, :job, :bead, :chip, :recipe, :at, :simulated, :file, :ended, :outcome, :length, :joint, :above, :top, :no_probe) ON CONFLICT (id) DO NOTHING")
-                        .bind("id", run.id()).bind("job", id).bind("bead", run.bead())
+                        .bind("id", run.id()).bind("job", run.jobId()).bind("bead", run.bead())
                         .bind("chip", run.chip())
                         .bind("recipe", run.recipe()).bind("at", run.startedAt().toString())
                         .bind("simulated", run.simulated()).bind("file", run.id() + ".run.jsonl")
@@ -712,7 +703,28 @@ public final class Ledger implements AutoCloseable {
                         .bind("no_probe", run.noProbe().orElse(null)).execute();
             }
         });
-        rows.changed(arrival.job().id());
+        arrival.jobs().forEach(j -> rows.changed(j.id()));
+    }
+
+    private void arrived(Handle h, Job job, List<JobEvent> history, String now) {
+        h.createUpdate(
+                "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at, binned_at = NULL")
+                .bind("id", job.id()).bind("body", files.write(Format.JOB, job)).bind("at", now).execute();
+        long seq = h.createQuery("SELECT coalesce(max(seq), 0) FROM job_event WHERE job_id = :job")
+                .bind("job", job.id()).mapTo(Long.class).one();
+        var events = new ArrayList<JobEvent>();
+        if (seq == 0) {
+            events.addAll(history);
+        }
+        events.add(new JobEvent(clock.instant(), "imported", ""));
+        for (JobEvent event : events) {
+            seq++;
+            h.createUpdate(
+                    "INSERT INTO job_event (id, job_id, seq, at, kind, detail) VALUES (:id, :job, :seq, :at, :kind, :detail)")
+                    .bind("id", UUID.randomUUID().toString()).bind("job", job.id()).bind("seq", seq)
+                    .bind("at", event.at().toString()).bind("kind", event.kind())
+                    .bind("detail", event.detail()).execute();
+        }
     }
 
     // Runs.

@@ -19,9 +19,13 @@ import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.Equipment;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.JobKind;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
@@ -205,6 +209,76 @@ public class JobBundleTest {
                 assertEquals(copies.count(), 1, "the ledger was copied before its board was replaced");
             }
         }
+    }
+
+    /** Further chips of a job go along, one of them from a donor's board; whichever of them is named. */
+    @Test
+    public void furtherChipsTravelWithTheirJob() throws Exception {
+        Path copy = DemoFolder.copy();
+        try (Ledger from = Ledger.open(copy, files, clock); Ledger there = theirs()) {
+            Job main = from.job("SB-0415");
+            Board own = from.document(Format.BOARD, main.board(), Board.class);
+            String second = own.chips().stream().map(Chip::name).filter(n -> !n.equals(main.target()))
+                    .findFirst().orElseThrow();
+            Board donor = from.boards().stream().filter(b -> !b.id().equals(own.id())).findFirst()
+                    .orElseThrow();
+            Job beside = NewStrand.begin(from, main, own.id(), second, JobKind.REPLACE, clock.instant(), "A");
+            Job given = NewStrand.begin(from, main, donor.id(), donor.chips().getFirst().name(),
+                    JobKind.HARVEST, clock.instant(), "A");
+            from.save(from.document(Format.BENCH, main.bench(), Bench.class)
+                    .with(Equipment.NONE.readWith("meter two")));
+            Path zip = away.resolve("family.zip");
+            try (var out = Files.newOutputStream(zip)) {
+                JobBundle.Carried carried = JobBundle.pack(from, given.id(), out);
+                assertEquals(carried.job(), "SB-0415", "packed with the job it belongs to");
+                assertEquals(carried.strands(), 2);
+            }
+            assertEquals(JobBundle.unpack(there, zip, false).strands(), 2);
+            assertEquals(there.job(beside.id()), from.job(beside.id()));
+            assertEquals(there.job(given.id()), from.job(given.id()));
+            assertEquals(there.document(Format.BOARD, donor.id(), Board.class), donor);
+            assertEquals(there.history(given.id()).getFirst(), from.history(given.id()).getFirst());
+            assertTrue(there.onBoard(there.job(given.id())).recipe().stages().size() > 2, "its heat as well");
+            assertEquals(there.document(Format.BENCH, main.bench(), Bench.class).equipment().meter(),
+                    "meter two");
+            var strange = new LinkedHashMap<String, byte[]>();
+            try (var read = new ZipFile(zip.toFile())) {
+                for (var entry : java.util.Collections.list(read.entries())) {
+                    strange.put(entry.getName(), read.getInputStream(entry).readAllBytes());
+                }
+            }
+            strange.remove("manifest.json");
+            for (var forged : Map.of("another's strand", "SB-0409", "no strand", "").entrySet()) {
+                var all = new LinkedHashMap<>(strange);
+                String name = "strands/" + given.id() + ".bead.json";
+                String text = new String(all.get(name), StandardCharsets.UTF_8);
+                all.put(name, text(forged.getValue().isEmpty()
+                        ? text.replaceAll(",\\s*\"strand_of\" : \"SB-0415\"", "")
+                        : text.replace("\"strand_of\" : \"SB-0415\"",
+                                "\"strand_of\" : \"" + forged.getValue() + "\"")));
+                refused(all, "no further chip of job SB-0415");
+            }
+            var boardless = new LinkedHashMap<>(strange);
+            boardless.remove("boards/b1.bead.json");
+            refused(boardless, "its board " + donor.id() + " is not in the bundle");
+        } finally {
+            Folders.remove(copy);
+        }
+    }
+
+    private void refused(Map<String, byte[]> all, String says) throws Exception {
+        Path bad = away.resolve("bad.zip");
+        try (var to = Files.newOutputStream(bad)) {
+            Bundle.write(to, "SB-0415", "2026", all, files);
+        }
+        Path empty = away.resolve("empty");
+        try (Ledger there = Ledger.open(empty, files, clock)) {
+            BadFileException e = expectThrows(BadFileException.class,
+                    () -> JobBundle.unpack(there, bad, true));
+            assertTrue(e.getMessage().contains(says), e.getMessage());
+            assertTrue(there.jobs().isEmpty());
+        }
+        Folders.remove(empty);
     }
 
     /** The sound bundle with something changed. */

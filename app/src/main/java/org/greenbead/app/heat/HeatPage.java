@@ -33,6 +33,7 @@ import org.greenbead.core.run.HeatFilm;
 import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.Room;
 import org.greenbead.core.run.RunPlan;
+import org.greenbead.store.Format;
 
 /** Both sides of the board over a rehearsal on the full model; probes are put where they are wanted. */
 public final class HeatPage extends Page {
@@ -183,17 +184,18 @@ public final class HeatPage extends Page {
             }
             places.add(new ProbePlace("probe_" + channel, ProbePlace.Role.BOARD, channel, side, at));
         }
-        Bench was = plan.bench();
-        Bench bench = new Bench(was.id(), was.title(), was.ambientC(), was.heater(), was.air(), places,
-                was.calibrations());
+        Bench bench = plan.bench().probing(places);
         plan = plan.with(bench);
+        List<ProbePlace> fixed = List.copyOf(places);
         probes.selectToggle(null);
         probeKeys();
         film.ifPresent(f -> draw());
         said.setText(desk.texts().get("heat.placed"));
         desk.io(() -> {
-            desk.ledger().save(bench);
-            return bench;
+            // The plan may have another station in hand, and a run may have told of the bench since.
+            Bench kept = desk.ledger().document(Format.BENCH, bench.id(), Bench.class).probing(fixed);
+            desk.ledger().save(kept);
+            return kept;
         }, kept -> model.replan());
     }
 

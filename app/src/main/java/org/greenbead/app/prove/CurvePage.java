@@ -27,6 +27,7 @@ import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.account.CurveRecords;
+import org.greenbead.core.bench.Bench;
 import org.greenbead.core.electric.CurrentTrace;
 import org.greenbead.core.electric.CurveCompare;
 import org.greenbead.core.electric.CurveReference;
@@ -37,6 +38,7 @@ import org.greenbead.core.run.PlanRules;
 import org.greenbead.device.ScpiSupply;
 import org.greenbead.device.SimulatedSupply;
 import org.greenbead.store.CurrentCsv;
+import org.greenbead.store.Format;
 
 /** The current that the unit draws while it starts, beside that of healthy boards, stage by stage. */
 public final class CurvePage extends Page {
@@ -61,6 +63,8 @@ public final class CurvePage extends Page {
     private final Line state;
     private final AtomicBoolean stop = new AtomicBoolean();
     private boolean recording;
+    /** Address of the supply that stands at the bench of this job; empty where nobody noted one. */
+    private String ofBench = "";
 
     /** A curve and what there is to say of it. @param file name it is kept by */
     private record Looked(CurrentTrace trace, String file, Optional<CurveReference> reference,
@@ -99,6 +103,10 @@ public final class CurvePage extends Page {
         watching = model.findingsProperty()
                 .subscribe(
                         f -> findings(PlanRules.timely(f, model.job().bead(beadId).orElseThrow().phase())));
+        desk.io(() -> desk.ledger().document(Format.BENCH, model.job().bench(), Bench.class).equipment()
+                .supply(),
+                named -> ofBench = named, none -> {
+                });
         newest();
     }
 
@@ -251,7 +259,7 @@ public final class CurvePage extends Page {
 
     /** Where the supply answers; on the made-up bench nobody has to choose. */
     private String supply() {
-        String named = desk.settings().supply().get();
+        String named = ofBench.isEmpty() ? desk.settings().supply().get() : ofBench;
         // A made-up start proves nothing of a real board.
         return desk.demo()
                 ? named.isBlank() ? Settings.SIMULATED : named

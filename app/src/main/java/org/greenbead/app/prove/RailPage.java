@@ -21,6 +21,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
+import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.electric.Rails;
@@ -28,6 +29,7 @@ import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.proof.RailRound;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
+import org.greenbead.store.Format;
 
 /** Rails to ground one after the other: the board shows where, the page what a healthy one reads, and each reading is judged as it is typed. */
 public final class RailPage extends Leaf {
@@ -48,6 +50,18 @@ public final class RailPage extends Leaf {
     private Optional<String> wanted = Optional.empty();
     private Side side = Side.TOP;
 
+    /** The meter that stands at the bench of this job comes before the one that was used last. */
+    private void ofBench() {
+        desk.io(() -> desk.ledger().document(Format.BENCH, model.job().bench(), Bench.class).equipment()
+                .meter(),
+                named -> {
+                    if (!named.isEmpty()) {
+                        meter.setText(named);
+                    }
+                }, none -> {
+                });
+    }
+
     public RailPage(Desk desk, JobModel model, Navigator go) {
         super(go::proofs, desk.texts().get("rail.back"));
         this.desk = desk;
@@ -61,6 +75,7 @@ public final class RailPage extends Leaf {
         entry.setOnAction(enter -> take(entry.getText()));
         meter = new Line("rail-meter", texts.get("rail.meter"));
         meter.setText(desk.settings().meter().get());
+        ofBench();
         meter.textProperty().subscribe(text -> desk.settings().meter().set(text.strip()));
         meter.setOnAction(enter -> entry.open());
         view = new BoardView(this::point, px -> {

@@ -175,7 +175,7 @@ public final class PlannerPage extends Page {
                     : own.stages();
             plan = plan.with(new Recipe(id,
                     texts.get("planner.recipe.title", texts.say(key(task)), plan.target().name()),
-                    stages, own.limits(), own.shields(), own.placing()));
+                    stages, own.limits(), own.shields(), own.placing(), own.station()));
         }
         RunPlan now = plan;
         planner = new Planner(now, now.knowledge(), Planner.Effort.USUAL);

@@ -35,6 +35,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.AirDial;
+import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
@@ -75,6 +76,8 @@ public final class RecipePage extends Page {
     private final GuessBars guesses;
     private final AtomicInteger weighing = new AtomicInteger();
     private RunPlan draft;
+    /** Names the air station, where the bench has several; a press takes the next. */
+    private Optional<Button> station = Optional.empty();
 
     public RecipePage(Desk desk, JobModel model, Navigator go, RunPlan plan) {
         this.desk = desk;
@@ -106,6 +109,10 @@ public final class RecipePage extends Page {
         title.setMinWidth(0);
         var head = Looks.as(new HBox(8, title, tool("open-heat", "recipe.heat", this::heat, texts),
                 tool("open-planner", "recipe.plan", this::planner, texts)), "instruction");
+        if (plan.bench().stations().size() > 1) {
+            station = Optional.of(tool("recipe-station", "recipe.revert", this::otherStation, texts));
+            head.getChildren().add(1, station.get());
+        }
         head.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         entry.setId("recipe-entry");
         entry.pseudoClassStateChanged(Looks.BAD, true);
@@ -162,8 +169,23 @@ public final class RecipePage extends Page {
         return new VBox(0, value, name);
     }
 
+    /** The same heat from the next station of the bench, to be rehearsed and set right. */
+    private void otherStation() {
+        List<String> all = draft.bench().stations().stream().map(AirStation::name).sorted().toList();
+        if (all.size() < 2) {
+            return;
+        }
+        int at = all.indexOf(draft.bench().air().name());
+        draft = draft.by(all.get((at + 1) % all.size()));
+        bad.clear();
+        entry.setText("");
+        build();
+        rehearse();
+    }
+
     private void build() {
         Texts texts = desk.texts();
+        station.ifPresent(b -> b.setText(texts.get("recipe.station", draft.bench().air().name())));
         grid.getChildren().clear();
         grid.getColumnConstraints().clear();
         var names = new ColumnConstraints();
@@ -265,11 +287,11 @@ public final class RecipePage extends Page {
     private Stage air(Stage stage, Optional<Double> celsius) {
         return stage.withAir(celsius.map(c -> stage.air()
                 .map(a -> new AirSetting(c, a.flowLpm(), a.nozzleMm(), a.distanceMm(), a.circleMm()))
-                .orElseGet(() -> original.gentleAir(c))));
+                .orElseGet(() -> draft.gentleAir(c))));
     }
 
     private AirDial dial() {
-        return original.bench().air().dial();
+        return draft.bench().air().dial();
     }
 
     private String flowWord(Texts texts) {
@@ -516,6 +538,10 @@ public final class RecipePage extends Page {
     public boolean key(KeyCode code, boolean control) {
         if (code == KeyCode.ESCAPE) {
             back();
+            return true;
+        }
+        if (code == KeyCode.A && !control) {
+            otherStation();
             return true;
         }
         if (code == KeyCode.H && !control) {

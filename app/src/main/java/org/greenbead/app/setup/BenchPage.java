@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BiFunction;
 import javafx.geometry.Pos;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
@@ -20,6 +19,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Texts;
@@ -28,6 +28,7 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.bench.Equipment;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.calibrate.History;
@@ -40,6 +41,8 @@ import org.greenbead.store.Format;
 /** One bench: what stands under and over the board, how far it can be set, what it can reach, and what its runs have told. Every change is kept at once. */
 public final class BenchPage extends Page {
     private static final double WRAP = 600;
+    private static final double THING_WORD = 90;
+    private static final int THING_SIGNS = 18;
     private final Desk desk;
     private final Navigator go;
     private final Optional<Job> on;
@@ -48,6 +51,8 @@ public final class BenchPage extends Page {
     private final Label of = Looks.as(new Label(), "muted", "small");
     private final VBox figures = Looks.as(new VBox(8), "card");
     private final VBox told = Looks.as(new VBox(8), "card");
+    private final VBox things = Looks.as(new VBox(8), "card");
+    private final BenchPhoto photo;
     private final ReachBars reach;
     private final VBox page;
     private BenchSide side;
@@ -77,12 +82,18 @@ public final class BenchPage extends Page {
         pictures.setMinHeight(300);
         figures.setId("bench-figures");
         told.setId("bench-told");
-        var scroll = Looks.as(new ScrollPane(new VBox(12, pictures, figures, told)), "watch-scroll");
+        things.setId("bench-things");
+        photo = new BenchPhoto(desk, name -> keep(b -> b.with(b.equipment().pictured(name)), true),
+                words -> tell(words, true));
+        HBox.setHgrow(told, Priority.ALWAYS);
+        var under = new HBox(12, things, told);
+        var scroll = Looks.as(new ScrollPane(new VBox(12, pictures, figures, under)), "watch-scroll");
         scroll.setFitToWidth(true);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         page = Looks.as(new VBox(Looks.as(new VBox(2, Looks.label(texts.get("setup.caps"), "caps"), title,
                 said), "instruction"), scroll, Looks.label(texts.get("bench.keys"), "muted", "small")),
                 "page");
+        Drops.onto(page, photo::take);
         pedal(new Pedal(texts.get("bench.back"), texts.get("setup.back.so"), true, this::back));
         backWord(texts.get("key.back"));
         show();
@@ -132,7 +143,8 @@ public final class BenchPage extends Page {
         Optional<String> inHand = Optional.ofNullable(page.getScene()).map(s -> s.getFocusOwner())
                 .filter(n -> n instanceof TextInputControl).map(n -> n.getId());
         title.setText(bench.title());
-        figures.getChildren().setAll(heaters());
+        figures.getChildren().setAll(heaters(), row(texts.get("bench.stations"),
+                new StationKeys(bench, texts, change -> keep(change, true))));
         var line = new FlowPane(14, 8);
         line.setPrefWrapLength(WRAP);
         TempUnit unit = texts.words().unit();
@@ -150,6 +162,8 @@ public final class BenchPage extends Page {
                             unit.sign(), (b, t) -> b.heated(heater(b).upTo(unit.toC(number(t))))));
         });
         line.getChildren().addAll(
+                figure("station", texts.get("bench.station"), bench.air().name(), "",
+                        (b, t) -> b.callingAir(t)),
                 figure("nozzles", texts.get("bench.nozzles"), BenchSide.numbers(bench), "mm",
                         (b, t) -> b.with(b.air().nozzles(numbers(t)))),
                 figure("air-max", texts.get("bench.air.max"), shown(unit.fromC(bench.air().maxC())),
@@ -163,8 +177,29 @@ public final class BenchPage extends Page {
         figures.getChildren().addAll(line, row(texts.get("setup.dial"),
                 new AirDialRow(bench.id(), bench.air(), texts, dial -> keep(b -> b.with(dial), false))));
         told();
+        things();
         // Drawn anew, the line that was written in still has the keyboard.
         inHand.map(id -> figures.lookup("#" + id)).ifPresent(javafx.scene.Node::requestFocus);
+    }
+
+    /** What else stands here; what rails and start-up are read with is taken from it. */
+    private void things() {
+        Texts texts = desk.texts();
+        Equipment e = bench.equipment();
+        photo.show(bench);
+        things.getChildren().setAll(Looks.label(texts.get("bench.things"), "caps"), photo,
+                thing("support", texts.get("bench.support"), e.support(), Equipment::heldBy),
+                thing("meter", texts.get("bench.meter"), e.meter(), Equipment::readWith),
+                thing("supply", texts.get("bench.supply"), e.supply(), Equipment::supplied),
+                thing("microscope", texts.get("bench.microscope"), e.microscope(), Equipment::lookedThrough));
+    }
+
+    private Region thing(String id, String name, String value,
+            BiFunction<Equipment, String, Equipment> with) {
+        var row = (HBox) figure(id, name, value, "", (b, t) -> b.with(with.apply(b.equipment(), t)));
+        ((Label) row.getChildren().getFirst()).setMinWidth(THING_WORD);
+        ((Line) row.getChildren().get(1)).setPrefColumnCount(THING_SIGNS);
+        return row;
     }
 
     private Region heaters() {
@@ -334,9 +369,11 @@ public final class BenchPage extends Page {
             count.setSelected(c.counted());
             count.setMinWidth(Region.USE_PREF_SIZE);
             count.setOnAction(press -> keep(b -> History.counting(b, c.run(), !c.counted()), true));
-            Label words = Looks.label(texts.get("setup.bench.run", c.run(), SetupPage.factor(c.jet()),
-                    SetupPage.factor(c.preheater()), Math.round(c.nozzleMm()), texts.rise(c.residualK())),
-                    "muted");
+            String run = texts.get("setup.bench.run", c.run(), SetupPage.factor(c.jet()),
+                    SetupPage.factor(c.preheater()), Math.round(c.nozzleMm()), texts.rise(c.residualK()));
+            Label words = Looks.label(bench.stations().size() > 1 && !c.station().isEmpty()
+                    ? texts.get("setup.bench.run.by", run, c.station())
+                    : run, "muted");
             words.setMaxWidth(Double.MAX_VALUE);
             HBox.setHgrow(words, Priority.ALWAYS);
             var line = new HBox(10, words, count);
@@ -344,18 +381,10 @@ public final class BenchPage extends Page {
             told.getChildren().add(line);
         }
         told.getChildren().add(new FlowPane(6, 6,
-                act("bench-guided", texts.get("setup.guided"), () -> go.guided(bench.id())),
-                act("bench-witness", texts.get("setup.witness"), () -> go.witness(bench.id())),
-                act("bench-copy", texts.get("bench.copy"), this::copy),
-                act("bench-remove", texts.get("bench.remove"), this::remove)));
-    }
-
-    private Button act(String id, String word, Runnable does) {
-        var button = Looks.as(new Button(word), "act", "small");
-        button.setId(id);
-        button.setMinWidth(Region.USE_PREF_SIZE);
-        button.setOnAction(press -> does.run());
-        return button;
+                SetupPage.act("bench-guided", texts.get("setup.guided"), () -> go.guided(bench.id())),
+                SetupPage.act("bench-witness", texts.get("setup.witness"), () -> go.witness(bench.id())),
+                SetupPage.act("bench-copy", texts.get("bench.copy"), this::copy),
+                SetupPage.act("bench-remove", texts.get("bench.remove"), this::remove)));
     }
 
     private static Region row(String name, Region value) {
@@ -442,6 +471,13 @@ public final class BenchPage extends Page {
         }
         switch (code) {
             case C -> copy();
+            case A -> {
+                if (bench.stations().size() > 1) {
+                    keep(StationKeys::next, true);
+                }
+            }
+            case N -> keep(b -> StationKeys.more(b, desk.texts()), true);
+            case E -> photo.choose();
             case DELETE, BACK_SPACE -> remove();
             case ESCAPE -> back();
             default -> {

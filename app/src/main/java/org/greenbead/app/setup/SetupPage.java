@@ -77,6 +77,15 @@ public final class SetupPage extends Page {
         backWord(texts.get("key.back"));
     }
 
+    /** A small button that does something at once. */
+    static Button act(String id, String word, Runnable does) {
+        var button = Looks.as(new Button(word), "act", "small");
+        button.setId(id);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(press -> does.run());
+        return button;
+    }
+
     private static Region line(javafx.beans.property.StringProperty setting, String id, String prompt) {
         var line = new org.greenbead.app.work.Line(id, prompt);
         line.setText(setting.get());

@@ -62,7 +62,7 @@ final class BoardFacts {
                 : "calibration by run " + counted.getLast().run());
         tree.put("bench.calibrations", (double) counted.size());
         tree.put("bench.calibrated_here", counted.stream().anyMatch(c -> c.board().equals(board.id())));
-        counted.stream().filter(c -> c.jet().determined()).reduce((a, b) -> b)
+        counted.stream().filter(c -> c.jet().determined() && bench.blewHere(c)).reduce((a, b) -> b)
                 .ifPresent(c -> tree.put("bench.jet_factor", c.jet().value()));
         counted.stream().filter(c -> c.preheater().determined()).reduce((a, b) -> b)
                 .ifPresent(c -> tree.put("bench.heater_factor", c.preheater().value()));

@@ -1,5 +1,6 @@
 package org.greenbead.core.bench;
 
+import java.util.Comparator;
 import java.util.List;
 import org.greenbead.core.quantity.Check;
 
@@ -46,6 +47,21 @@ public record AirStation(String name, List<Double> nozzlesMm, double maxC, doubl
 
     public AirStation with(AirDial other) {
         return new AirStation(name, nozzlesMm, maxC, maxLpm, lossWPerK, tauS, multiplier, other);
+    }
+
+    /** The nozzle in the drawer whose diameter is nearest to this, mm. */
+    public double nozzleNearest(double mm) {
+        return nozzlesMm.stream().min(Comparator.comparingDouble(n -> Math.abs(n - mm))).orElseThrow();
+    }
+
+    /** The same with another measured heat transfer over the nominal one. */
+    public AirStation measured(double times) {
+        return new AirStation(name, nozzlesMm, maxC, maxLpm, lossWPerK, tauS, times, dial);
+    }
+
+    /** The same, called otherwise. */
+    public AirStation called(String other) {
+        return new AirStation(other, nozzlesMm, maxC, maxLpm, lossWPerK, tauS, multiplier, dial);
     }
 
     /** The same with another lag of the exit. */

@@ -17,12 +17,14 @@ import org.greenbead.core.quantity.Check;
  * @param boardConductivity in-plane conductivity over the one from its copper
  * @param residualK  rms of measured against modelled after the fit
  * @param counted    false for an outlier that is kept but not used
+ * @param station    air station that blew; empty where it was not kept, or nothing blew: then it is taken for the one in hand
  * @param correlations of the logarithms: jet with heater, heat, conductivity; heater with heat, conductivity; heat with conductivity. Empty where
  *     they were not kept: then none is assumed. One melting seen tells hardly anything of each factor and much of them together
  */
 public record Calibration(String run, String board, double nozzleMm, double flowLpm, Factor jet,
         Factor preheater, Factor boardHeat, Factor boardConductivity, double residualK, boolean counted,
-        List<Double> correlations) {
+        List<Double> correlations, String station) {
+    private static final int LONGEST_STATION = 60;
     /**
      * Standard deviations of the logarithms from which every fit starts: jet, heater, heat of the board, conductivity. A factor that a run
      * does not tell keeps its own.
@@ -60,6 +62,19 @@ public record Calibration(String run, String board, double nozzleMm, double flow
                     "a calibration has 6 correlations or none, not " + correlations.size());
         }
         correlations.forEach(c -> Check.within("correlation", c, -1, 1, ""));
+        station = station == null ? "" : station;
+        if (station.length() > LONGEST_STATION) {
+            throw new IllegalArgumentException("name of the air station in a calibration has "
+                    + station.length() + " signs; allowed are " + LONGEST_STATION);
+        }
+    }
+
+    /** One of which the station was not kept. */
+    public Calibration(String run, String board, double nozzleMm, double flowLpm, Factor jet,
+            Factor preheater, Factor boardHeat, Factor boardConductivity, double residualK,
+            boolean counted, List<Double> correlations) {
+        this(run, board, nozzleMm, flowLpm, jet, preheater, boardHeat, boardConductivity, residualK, counted,
+                correlations, "");
     }
 
     /** One whose correlations were not kept. */
@@ -89,6 +104,12 @@ public record Calibration(String run, String board, double nozzleMm, double flow
     public Calibration counted(boolean use) {
         return new Calibration(run, board, nozzleMm, flowLpm, jet, preheater, boardHeat, boardConductivity,
                 residualK,
-                use, correlations);
+                use, correlations, station);
+    }
+
+    /** The same, blown by a station of this name. */
+    public Calibration by(String name) {
+        return new Calibration(run, board, nozzleMm, flowLpm, jet, preheater, boardHeat, boardConductivity,
+                residualK, counted, correlations, name);
     }
 }

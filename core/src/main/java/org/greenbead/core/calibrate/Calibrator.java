@@ -163,7 +163,8 @@ public final class Calibrator {
         var calibration = new Calibration(logged.run(), logged.plan().board().id(),
                 air == null ? 0 : air.nozzleMm(),
                 air == null ? 0 : air.flowLpm(), factor(best, 0), factor(best, 1), factor(best, 2),
-                factor(best, 3), residual, true, best.correlations(FACTORS, FACTORS));
+                factor(best, 3), residual, true, best.correlations(FACTORS, FACTORS),
+                air == null ? "" : logged.plan().bench().air().name());
         double[][] measured = new double[straight.length][];
         double[][] modelled = new double[straight.length][];
         for (int i = 0; i < straight.length; i++) {

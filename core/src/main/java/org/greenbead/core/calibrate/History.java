@@ -40,7 +40,8 @@ public final class History {
         if (counted.size() < 2) {
             return false;
         }
-        Uncertainty known = Uncertainty.of(bench, said.board(), said.nozzleMm(), said.flowLpm());
+        Bench blowing = bench.has(said.station()) ? bench.taking(said.station()) : bench;
+        Uncertainty known = Uncertainty.of(blowing, said.board(), said.nozzleMm(), said.flowLpm());
         return said.nozzleMm() > 0 && far(said.jet(), known.mean().jet(), known.jetLn())
                 || far(said.preheater(), known.mean().preheater(), known.preheaterLn());
     }

@@ -228,7 +228,8 @@ public final class SightFit {
         var calibration = new Calibration(run, plan.board().id(), air.map(AirSetting::nozzleMm).orElse(0.0),
                 air.map(AirSetting::flowLpm).orElse(0.0), f.get(0), f.get(1), f.get(2), f.get(3),
                 Math.min(MOST_RESIDUAL_K, Math.sqrt(squares / believed)), true,
-                best.correlations(Calibrator.FACTORS, Calibrator.FACTORS));
+                best.correlations(Calibrator.FACTORS, Calibrator.FACTORS),
+                air.map(a -> plan.bench().air().name()).orElse(""));
         double[] times = new double[(int) Math.ceil(endS / MOMENT_S) + 1];
         java.util.Arrays.setAll(times, i -> i * MOMENT_S);
         return new Learned(calibration, looked, times, before.coldest(times.length),

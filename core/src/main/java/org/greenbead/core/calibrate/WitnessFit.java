@@ -174,7 +174,8 @@ public final class WitnessFit {
         var calibration = new Calibration(seen.id(), plan.board().id(),
                 air.map(AirSetting::nozzleMm).orElse(0.0), air.map(AirSetting::flowLpm).orElse(0.0),
                 factors.get(0), factors.get(1), factors.get(2), factors.get(3), Math.min(100, after), true,
-                found.correlations(Calibrator.FACTORS, known));
+                found.correlations(Calibrator.FACTORS, known),
+                air.map(a -> plan.bench().air().name()).orElse(""));
         return new Learned(calibration, before, after, point[offset], outliers);
     }
 

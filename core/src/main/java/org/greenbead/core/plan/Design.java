@@ -178,7 +178,7 @@ final class Design {
         stages.add(new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
                 new StageEnd.SafeToMove(), 300));
         return new Recipe(plan.recipe().id(), plan.recipe().title(), stages, plan.recipe().limits(),
-                plan.recipe().shields(), placing(v));
+                plan.recipe().shields(), placing(v), plan.recipe().station());
     }
 
     /** What a plan already places elsewhere stays there unless the search may move it. */

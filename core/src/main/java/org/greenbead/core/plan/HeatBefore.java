@@ -103,8 +103,7 @@ public record HeatBefore(String run, boolean practice, String job, Instant at, R
             stages.add(stage);
         }
         return new Recipe(now.recipe().id(), now.recipe().title(), stages, now.recipe().limits(),
-                own.shields(),
-                own.placing());
+                own.shields(), own.placing(), now.recipe().station());
     }
 
     private static boolean absent(Stage stage, RunPlan now) {

@@ -1,6 +1,5 @@
 package org.greenbead.core.recipe;
 
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.bench.Bench;
@@ -39,8 +38,7 @@ public final class StartingRecipe {
     public static Recipe of(String id, String title, Chip target, Bench bench, boolean lift) {
         double liquidus = target.joint().alloy().liquidusC();
         double side = Math.max(target.sizeMm().xMm(), target.sizeMm().yMm());
-        double nozzle = bench.air().nozzlesMm().stream()
-                .min(Comparator.comparingDouble(n -> Math.abs(n - side))).orElseThrow();
+        double nozzle = bench.air().nozzleNearest(side);
         double flow = Math.min(28, bench.air().maxLpm());
         double circle = AirSetting.usualCircleMm(side, nozzle);
         if (bench.heater().isEmpty()) {

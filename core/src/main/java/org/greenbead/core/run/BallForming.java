@@ -163,10 +163,8 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
                 ? middle(chip).xMm() + chip.sizeMm().xMm() / 2 - 1
                 : Math.min(middle(chip).xMm() + chip.sizeMm().xMm() / 2 + 3, stencilMm.xMm() - 1);
         int channel = bench.probes().stream().mapToInt(ProbePlace::channel).findFirst().orElse(1);
-        return new Bench(bench.id(), bench.title(), bench.ambientC(), bench.heater(), bench.air(),
-                List.of(new ProbePlace(PROBE, ProbePlace.Role.BOARD, channel, Side.TOP,
-                        new Point(x, middle(chip).yMm()))),
-                bench.calibrations());
+        return bench.probing(List.of(new ProbePlace(PROBE, ProbePlace.Role.BOARD, channel, Side.TOP,
+                new Point(x, middle(chip).yMm()))));
     }
 
     HeatScene scene(RunPlan plan) {

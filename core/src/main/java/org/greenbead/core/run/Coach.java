@@ -1,6 +1,7 @@
 package org.greenbead.core.run;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -31,9 +32,20 @@ final class Coach {
                 : placing.says(run.plan().target().name());
     }
 
+    /** Which of several stations is meant is said before any of its numbers. */
+    private static Phrase ready(RunView run) {
+        Quantity[] settings = settings(run);
+        if (run.plan().bench().stations().size() == 1) {
+            return Phrase.of("coach.ready", settings);
+        }
+        Quantity[] more = Arrays.copyOf(settings, settings.length + 1);
+        more[settings.length] = new Quantity.Name(run.plan().bench().air().name());
+        return Phrase.of("coach.ready.station", more);
+    }
+
     private Coaching any(RunView run, boolean started) {
         if (!started) {
-            return new Coaching(Phrase.of("coach.ready", settings(run)),
+            return new Coaching(ready(run),
                     place(run),
                     Optional.empty(), Phrase.of("pedal.start"), Phrase.of("pedal.start.so"),
                     Optional.of(Phrase.of("caution.hot")));

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.greenbead.core.alloy.Alloy;
+import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.book.Phase;
 import org.greenbead.core.finding.Finding;
@@ -23,6 +24,10 @@ import org.greenbead.core.route.Job;
 /** The rules that judge a plan before anything is hot. */
 public final class PlanRules {
     /** Below this a bottom heater does nothing for a joint; under it a set-point in °C looks like a slip. */
+    /** A dial cannot be set closer than this, in its unit. */
+    private static final double SET_AS_READ = 0.5;
+    /** Nozzles whose inner diameters differ by less are one nozzle, measured twice. */
+    private static final double SAME_NOZZLE_MM = 0.6;
     private static final double SENSIBLE_AIR_LOW_C = 250;
     private static final double SENSIBLE_HEATER_LOW_C = 60;
 
@@ -115,6 +120,30 @@ public final class PlanRules {
                         new Quantity.TempC(stage.heaterC().get())).with(new Remedy.OpenRecipe()));
             }
             unitSlips(plan, i, stage, found);
+            stage.air().ifPresent(air -> beyondStation(plan, stage, air, found));
+        }
+        plan.recipe().station().filter(s -> !plan.bench().has(s)).ifPresent(
+                s -> found.add(Finding.of(Rule.STATION_NOT_HERE, s, Severity.STOP, new Quantity.Name(s),
+                        new Quantity.Name(plan.bench().air().name())).with(new Remedy.OpenRecipe())));
+    }
+
+    /** What the station in hand cannot be set to, or has no nozzle for. A set-point that was meant in the other unit is told as that. */
+    private static void beyondStation(RunPlan plan, Stage stage, AirSetting air, List<Finding> found) {
+        AirStation station = plan.bench().air();
+        var name = new Quantity.Name(stage.name());
+        boolean slip = readAsF(air.setC(), SENSIBLE_AIR_LOW_C, station.maxC()).isPresent();
+        if (!slip && air.setC() > station.maxC() + SET_AS_READ
+                || air.flowLpm() > station.maxLpm() + SET_AS_READ) {
+            found.add(Finding.of(Rule.AIR_BEYOND_STATION, stage.name(), Severity.STOP, name,
+                    new Quantity.Name(station.name()), new Quantity.TempC(air.setC()),
+                    new Quantity.LitresPerMinute(air.flowLpm()), new Quantity.TempC(station.maxC()),
+                    new Quantity.LitresPerMinute(station.maxLpm())).with(new Remedy.OpenRecipe()));
+        }
+        double nearest = station.nozzleNearest(air.nozzleMm());
+        if (Math.abs(nearest - air.nozzleMm()) > SAME_NOZZLE_MM) {
+            found.add(Finding.of(Rule.NOZZLE_NOT_HERE, stage.name(), Severity.CARE, name,
+                    new Quantity.Name(station.name()), new Quantity.Millimetres(air.nozzleMm()),
+                    new Quantity.Millimetres(nearest)).with(new Remedy.OpenRecipe()));
         }
     }
 

@@ -1,6 +1,7 @@
 package org.greenbead.core.run;
 
 import java.util.Optional;
+import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
@@ -9,6 +10,7 @@ import org.greenbead.core.board.Point;
 import org.greenbead.core.quantity.Check;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Recipe;
+import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.thermal.HeatScene;
@@ -49,6 +51,8 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         Check.present("bench", bench);
         Check.present("recipe", recipe);
         forming = forming == null ? Optional.empty() : forming;
+        // A recipe that names its station is run with it; where the bench has none of that name the rules say so.
+        bench = recipe.station().filter(bench::has).map(bench::taking).orElse(bench);
         if ((task == Task.FORM) != forming.isPresent()) {
             throw new IllegalArgumentException(task == Task.FORM
                     ? "forming balls needs the stencil set-up under \"forming\""
@@ -123,6 +127,26 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         return new RunPlan(task, job, bead, board, changed, recipe, forming);
     }
 
+    /**
+     * The same heat from another air station of the bench: litres and temperatures as that one can give them, the nozzle of its drawer that is nearest.
+     * A beginning to be rehearsed, for another station is another jet.
+     *
+     * @throws IllegalArgumentException when the bench has no station of that name
+     */
+    public RunPlan by(String station) {
+        Bench other = bench.taking(station);
+        AirStation air = other.air();
+        Recipe moved = recipe.by(station);
+        for (int i = 0; i < moved.stages().size(); i++) {
+            Stage stage = moved.stages().get(i);
+            moved = moved.with(i, stage.withAir(stage.air()
+                    .map(a -> new AirSetting(Math.min(a.setC(), air.maxC()),
+                            air.dial().settable(Math.min(a.flowLpm(), air.maxLpm())),
+                            air.nozzleNearest(a.nozzleMm()), a.distanceMm(), a.circleMm()))));
+        }
+        return new RunPlan(task, job, bead, board, other, moved, forming);
+    }
+
     /** The same run led by eye: no thermocouple can be read. */
     public RunPlan byEye() {
         return with(bench.blind());
@@ -145,8 +169,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
      */
     public AirSetting gentleAir(double setC) {
         double wanted = 0.75 * Math.min(target().sizeMm().xMm(), target().sizeMm().yMm());
-        double nozzle = bench.air().nozzlesMm().stream()
-                .min(java.util.Comparator.comparingDouble(n -> Math.abs(n - wanted))).orElseThrow();
+        double nozzle = bench.air().nozzleNearest(wanted);
         return new AirSetting(setC, bench.air().dial().settable(Math.min(20, bench.air().maxLpm())), nozzle,
                 25, nozzle / 2);
     }
