@@ -303,25 +303,30 @@ public class PlacesWindowTest extends DemoWindow {
         window.await("the plotter with its tracks is no answer",
                 () -> window.scene().lookup("#job-SB-0415") == null);
         window.awaitText("#pedal-word", "Open SB-0405");
+        window.fx(() -> {
+            ((TextInputControl) window.scene().lookup("#jobs-search")).setText("tide");
+            return null;
+        });
+        window.awaitText("#pedal-word", "Open SB-0409");
         window.press(KeyCode.ESCAPE, KeyCode.E);
         window.awaitText("#jobs-said", "is packed");
-        assertTrue(Files.size(window.data().resolve("exports/SB-0405.zip")) > 1000);
+        assertTrue(Files.size(window.data().resolve("exports/SB-0409.zip")) > 1000);
         window.press(KeyCode.DELETE);
-        window.awaitText("#jobs-said", "SB-0405 is in the bin");
-        window.await("a list without it", () -> window.scene().lookup("#job-SB-0405") == null);
+        window.awaitText("#jobs-said", "SB-0409 is in the bin");
+        window.await("a list without it", () -> window.scene().lookup("#job-SB-0409") == null);
         window.click("#jobs-show-bin");
         window.awaitText("#jobs-title", "In the bin: 1");
-        window.awaitNode("#job-SB-0405");
+        window.awaitNode("#job-SB-0409");
         window.press(KeyCode.DOWN);
-        window.awaitText("#pedal-word", "Take SB-0405 back");
+        window.awaitText("#pedal-word", "Take SB-0409 back");
         window.picture("jobs-bin");
         window.press(KeyCode.SPACE);
-        window.awaitText("#jobs-said", "SB-0405 is back");
+        window.awaitText("#jobs-said", "SB-0409 is back");
         window.press(KeyCode.X);
-        window.awaitNode("#job-SB-0405");
-        window.awaitText("#pedal-word", "Open SB-0405");
+        window.awaitNode("#job-SB-0409");
+        window.awaitText("#pedal-word", "Open SB-0409");
         window.press(KeyCode.SPACE);
-        window.awaitText("#job-id", "SB-0405");
+        window.awaitText("#job-id", "SB-0409");
     }
 
     private List<String> drawnJobs() throws Exception {

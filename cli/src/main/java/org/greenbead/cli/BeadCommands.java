@@ -27,6 +27,7 @@ import org.greenbead.core.bead.UnderLoad;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.inspect.MapProposal;
 import org.greenbead.core.inspect.UnclearPhotoException;
+import org.greenbead.core.quantity.Check;
 import org.greenbead.store.BeadMapCsv;
 import org.greenbead.store.PictureFile;
 import org.greenbead.store.StencilDrawing;
@@ -55,6 +56,8 @@ final class BeadCommands {
         private Double pitchMm;
         @Option(names = "--alloy", defaultValue = "SAC305", description = "Alloy of the paste (default ${DEFAULT-VALUE}).")
         private String alloy;
+        @Option(names = "--on", paramLabel = "MM", description = "The hole is filled again over a ball of this diameter that stands in it.")
+        private Double onMm;
         @Option(names = "--metal", defaultValue = "88.5", description = "Metal by mass, %% (default ${DEFAULT-VALUE}).")
         private double metalPct;
         @Option(names = "--dried", defaultValue = "0", description = "Part of the flux that was blotted or has dried, 0 to 0.9.")
@@ -69,6 +72,9 @@ final class BeadCommands {
             if (openingMm == null == (wantedMm == null)) {
                 throw new IllegalArgumentException("name either --opening or --wanted");
             }
+            if (onMm != null && openingMm == null) {
+                throw new IllegalArgumentException("--on says what a second fill makes; name the --opening");
+            }
             Map<String, Object> result = new LinkedHashMap<>();
             result.put("metal_volume_part", metal);
             double ratio;
@@ -80,6 +86,10 @@ final class BeadCommands {
                 ratio = opening.areaRatio(thicknessMm);
                 double released = Balls.released(ratio);
                 double ball = Balls.diameterMm(opening, thicknessMm, metal, released);
+                if (onMm != null) {
+                    ball = again(opening, metal * released);
+                    result.put("on_mm", onMm);
+                }
                 web = pitchMm == null ? Double.NaN : pitchMm - openingMm;
                 out().printf(Locale.ROOT,
                         "ball %.3f mm; %.0f %% of the paste is released, %.0f %% of it is metal%n", ball,
@@ -115,6 +125,16 @@ final class BeadCommands {
             }
             json(json, result);
             return ratio < StencilDesign.GOOD_AREA_RATIO || thin ? 1 : 0;
+        }
+
+        /** The hole filled once more over a ball that stands in it. */
+        private double again(Aperture opening, double part) {
+            Check.within("ball that stands", onMm, 0.05, opening.widthMm(), "mm");
+            double free = Balls.freeMm3(opening, thicknessMm, onMm);
+            out().printf(Locale.ROOT,
+                    "over a ball of %.3f mm the hole takes %.4f mm³ of paste (%.0f %% of the empty one)%n",
+                    onMm, free, 100 * free / opening.volumeMm3(thicknessMm));
+            return Balls.filledAgainMm(onMm, Balls.diameterMm(free * part));
         }
     }
 

@@ -58,7 +58,7 @@ final class CheckCommand implements Callable<Integer> {
             RunPlan plan = shared.files().read(Path.of(name), Format.PLAN, RunPlan.class);
             job = plan.job();
             around = new JobOnDisk.Surroundings(Optional.of(plan), Optional.empty(), "the plan");
-            rehearsal = plan.forming().isEmpty()
+            rehearsal = !plan.loose()
                     ? Optional.of(Rehearsal.of(plan, () -> false))
                     : Optional.empty();
         } else {

@@ -45,7 +45,7 @@ final class PlanCommand implements Callable<Integer> {
     private String target;
     @Option(names = "--balls", paramLabel = "ALLOY", description = "With --for form: what the balls are made of (default: the joints' alloy).")
     private String balls;
-    @Option(names = "--base", paramLabel = "BASE", defaultValue = "paper", description = "With --for form: what the chip lies on, paper, block or holder (default ${DEFAULT-VALUE}).")
+    @Option(names = "--base", paramLabel = "BASE", defaultValue = "paper", description = "With --for form: what lies under the balls: paper, block, holder, plate (the hot plate of the bench heats them) or board (they are made on the board half itself) (default ${DEFAULT-VALUE}).")
     private String base;
     @Option(names = "--ways", description = "Also price what would leave more room.")
     private boolean ways;

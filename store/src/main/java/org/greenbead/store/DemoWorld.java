@@ -40,7 +40,8 @@ public final class DemoWorld {
     private static final List<String> BENCHES = List.of("quay-1", "quay-2", "quay-3", "quay-4");
     private static final List<String> RECIPES = List.of("wb7-lift", "wb7-seat", "cp12-lift", "cp12-seat",
             "sr3-lift", "sr3-seat", "tg2-lift", "tg2-seat");
-    private static final List<String> JOBS = List.of("sb-0405", "sb-0406", "sb-0417", "sb-0415", "sb-0412",
+    private static final List<String> JOBS = List.of("sb-0405", "sb-0405-u6", "sb-0406", "sb-0417", "sb-0415",
+            "sb-0412",
             "sb-0409");
     private static final List<String> CHIPS = List.of("gb-0041-5", "gb-0042-3", "gb-0043-1", "gb-0044-0",
             "gb-0045-8", "gb-0046-6", "gb-0047-4", "gb-0048-2");

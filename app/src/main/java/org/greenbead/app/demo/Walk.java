@@ -211,9 +211,7 @@ public final class Walk {
             return null;
         });
         press(KeyCode.J, "SB-0409, lamp off");
-        press(KeyCode.J, "SB-0406");
-        press(KeyCode.J, "SB-0405");
-        press(KeyCode.J, "SB-0417 again");
+        hand("SB-0417");
         press(KeyCode.H, "the timers");
         await("the timers, lamp off", () -> text("#timers-title").startsWith("No timer"));
         press(KeyCode.DIGIT5, "a rest between heats");
@@ -258,7 +256,12 @@ public final class Walk {
         press(KeyCode.ESCAPE, "leaves the line");
         press(KeyCode.O, "all jobs");
         await("the jobs", () -> scene.lookup("#job-SB-0417") != null);
-        shot("19-jobs");
+        press(KeyCode.LEFT, "back to the job");
+        hand("SB-0405");
+        press(KeyCode.C, "its further chip");
+        await("both chips", () -> !text("#strand-title").isEmpty());
+        pause();
+        shot("19-branches");
         press(KeyCode.LEFT, "back to the job");
         pause();
         hand("SB-0417");

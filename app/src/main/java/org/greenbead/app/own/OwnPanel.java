@@ -6,6 +6,8 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.DoubleConsumer;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
@@ -131,12 +133,23 @@ final class OwnPanel extends VBox {
                 || board.assumed().contains(Assumed.COPPER);
         if (open) {
             var kinds = new VBox(4);
+            var compare = new HBox(10, BuildPicture.card(),
+                    Looks.label(texts.get("own.build.card"), "muted", "small"));
+            compare.setAlignment(Pos.CENTER_LEFT);
+            compare.setPadding(new Insets(0, 0, 0, 9));
+            kinds.getChildren().add(compare);
             for (BoardKind k : BoardKind.shipped()) {
                 boolean on = k.copperLayers() == board.copperLayers()
                         && k.kThroughWPerMK() == board.kThroughWPerMK()
                         && k.copperCoverage() == board.copperCoverage();
-                kinds.getChildren().add(key("own-build-" + k.id(), texts.say("boardkind." + k.id()), on,
-                        () -> acts.build.accept(k)));
+                Button build = key("own-build-" + k.id(), texts.say("boardkind." + k.id()), on,
+                        () -> acts.build.accept(k));
+                build.setGraphic(BuildPicture.of(k));
+                build.setGraphicTextGap(10);
+                build.setAlignment(Pos.CENTER_LEFT);
+                build.setMaxWidth(Double.MAX_VALUE);
+                build.setWrapText(true);
+                kinds.getChildren().add(build);
             }
             card.getChildren().add(kinds);
         }

@@ -124,6 +124,10 @@ final class Dials extends VBox {
                             texts.get("forming.air.is", texts.temp(a.setC()), texts.words().show(
                                     plan.bench().air().dial().says(a.flowLpm()))),
                             texts));
+            if (plan.onPlate()) {
+                plan.recipe().stages().stream().flatMap(s -> s.heaterC().stream()).reduce((a, b) -> b)
+                        .ifPresent(c -> figure(texts.get("forming.plate"), texts.temp(c), texts));
+            }
             rehearsal.ifPresent(r -> figure(texts.get("forming.time"),
                     texts.get("forming.time.is", Words.clock(r.lengthS())), texts));
         }));

@@ -61,6 +61,17 @@ public final class Balls {
         return diameterMm(opening.volumeMm3(thicknessMm) * metalPart * released);
     }
 
+    /**
+     * What a ball that stands in its hole leaves of it: the hole less the part of a sphere within the sheet, {@code pi t^2 (3R - t) / 3}.
+     *
+     * @return mm³, 0 where the ball fills it
+     */
+    public static double freeMm3(Aperture opening, double thicknessMm, double ballMm) {
+        double r = ballMm / 2;
+        double t = Math.min(thicknessMm, ballMm);
+        return Math.max(0, opening.volumeMm3(thicknessMm) - Math.PI * t * t * (3 * r - t) / 3);
+    }
+
     /** A second fill on balls that stand. */
     public static double filledAgainMm(double firstMm, double addedMm) {
         return diameterMm(sphereMm3(firstMm) + sphereMm3(addedMm));

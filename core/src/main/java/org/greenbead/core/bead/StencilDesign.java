@@ -79,18 +79,11 @@ public record StencilDesign(Aperture opening, double thicknessMm, double pitchMm
     /** Paste that one opening takes in all its fills. */
     public double pasteMm3() {
         double hole = opening.volumeMm3(thicknessMm);
-        return fills == 1 ? hole : hole + freeMm3(firstMm());
+        return fills == 1 ? hole : hole + Balls.freeMm3(opening, thicknessMm, firstMm());
     }
 
     private double firstMm() {
         return Balls.diameterMm(opening, thicknessMm, paste.metalVolumePart(), releasedPart());
-    }
-
-    /** What a ball that stands in its hole leaves of it: the hole less the part of a sphere within the sheet, {@code pi t^2 (3R - t) / 3}. */
-    private double freeMm3(double ballMm) {
-        double r = ballMm / 2;
-        double t = Math.min(thicknessMm, ballMm);
-        return Math.max(0, opening.volumeMm3(thicknessMm) - Math.PI * t * t * (3 * r - t) / 3);
     }
 
     public double ballMm() {
@@ -98,7 +91,8 @@ public record StencilDesign(Aperture opening, double thicknessMm, double pitchMm
         return fills == 1
                 ? first
                 : Balls.filledAgainMm(first,
-                        Balls.diameterMm(freeMm3(first) * paste.metalVolumePart() * releasedPart()));
+                        Balls.diameterMm(Balls.freeMm3(opening, thicknessMm, first) * paste.metalVolumePart()
+                                * releasedPart()));
     }
 
     public double webMm() {

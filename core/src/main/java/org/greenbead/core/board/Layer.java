@@ -30,7 +30,7 @@ public sealed interface Layer {
 
     /** What a plain layer is made of. */
     enum Material {
-        SUBSTRATE, MOLD, DIEATTACH, LID, PAPER, CERAMIC
+        SUBSTRATE, MOLD, DIEATTACH, LID, PAPER, CERAMIC, STEEL, FLUX
     }
 
     /** A layer over the whole footprint. */

@@ -59,7 +59,7 @@ final class Design {
         this.nozzleMm = nozzleMm;
         this.freedom = freedom;
         away = freedom.away();
-        boolean loose = plan.forming().isPresent();
+        boolean loose = plan.loose();
         // A loose chip under a stencil weighs little: paste dries and flux wakes sooner than a board warms.
         shortestSoakS = loose ? 20 : SHORTEST_SOAK_S;
         longestSoakS = (loose ? 0.4 : 1) * USUAL_LONGEST_SOAK_S * freedom.soakFactor();

@@ -9,8 +9,8 @@ public enum School {
 
     /** Whether the bench has what the school needs. */
     public boolean possible(RunPlan plan) {
-        if (plan.forming().isPresent()) {
-            return this == AIR_ALONE;
+        if (plan.loose()) {
+            return this == (plan.onPlate() ? PLATE : AIR_ALONE);
         }
         return switch (this) {
             case AIR_ALONE -> true;
@@ -21,7 +21,7 @@ public enum School {
 
     /** The one that a recipe belongs to on the bench of a plan. */
     public static School of(RunPlan plan, Recipe recipe) {
-        boolean heater = plan.forming().isEmpty()
+        boolean heater = (!plan.loose() || plan.onPlate())
                 && recipe.stages().stream().anyMatch(s -> s.heaterC().isPresent());
         return !heater ? AIR_ALONE : plan.bench().plate() ? PLATE : HEATER_AND_AIR;
     }

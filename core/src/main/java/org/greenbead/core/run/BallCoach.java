@@ -31,6 +31,15 @@ final class BallCoach {
         };
     }
 
+    /** Where the words of a loose chip under air do not fit. */
+    static String place(RunPlan plan) {
+        return plan.onPlate() ? "plate." : plan.loose() ? "" : "board.";
+    }
+
+    private static Phrase offPlate(RunView run, String key, Phrase usual) {
+        return run.plan().onPlate() ? Phrase.of(key) : usual;
+    }
+
     private static String key(FormingView view, Act act) {
         return view.forming().method().name().toLowerCase(Locale.ROOT) + "."
                 + act.name().toLowerCase(Locale.ROOT);
@@ -60,9 +69,12 @@ final class BallCoach {
                     Phrase.of("pedal.act.paste.hold." + BallForming.holding(run.plan().job())),
                     said.consequence(), said.caution());
         }
+        String words = "coach.act." + key(view, next) + ".plate";
+        boolean laid = run.plan().onPlate() && next == Act.HEAT;
         return next == Act.HEAT || next == Act.SETTLE
-                ? new Coaching(said.now(), said.next(), Optional.empty(), said.act(), said.pedalWord(),
-                        Phrase.of("pedal.act.heat.so"), said.caution())
+                ? new Coaching(laid ? Phrase.of(words) : said.now(),
+                        laid ? Phrase.of(words + ".next") : said.next(), Optional.empty(), said.act(),
+                        said.pedalWord(), Phrase.of("pedal.act.heat.so"), said.caution())
                 : said;
     }
 
@@ -77,7 +89,8 @@ final class BallCoach {
                     : !run.looked()
                             || run.joint().celsius() >= run.plan().target().joint().alloy().liquidusC()
                                     ? Phrase.of("coach.form.first")
-                                    : Phrase.of("coach.form.never");
+                                    : offPlate(run, "coach.form.plate.never",
+                                            Phrase.of("coach.form.never"));
             Coaching said = act(view, Act.FIRST_BALL, "caution.fumes");
             return Optional.of(new Coaching(said.now(), next, Optional.empty(), said.act(), said.pedalWord(),
                     Phrase.of("pedal.act.count"), said.caution()));
@@ -87,7 +100,9 @@ final class BallCoach {
         double left = view.countS().orElse(0);
         Phrase now = !counts
                 ? Phrase.of("coach.form.watch")
-                : left > 0 ? Phrase.of("coach.form.count", new Quantity.Seconds(left)) : said.now();
+                : left > 0
+                        ? Phrase.of("coach.form.count", new Quantity.Seconds(left))
+                        : offPlate(run, "coach.act." + key(view, Act.HEAT_OFF) + ".plate", said.now());
         return Optional.of(new Coaching(now, Phrase.of("coach.form.bridges"), Optional.empty(), said.act(),
                 said.pedalWord(), Phrase.of("pedal.heat_off.so"), said.caution()));
     }
@@ -98,7 +113,9 @@ final class BallCoach {
                 ? Phrase.of("coach.form.cool.in", new Quantity.Seconds(run.safeInS().getAsDouble()),
                         new Quantity.TempC(run.movingC()))
                 : Phrase.of("coach.form.cool", new Quantity.TempC(run.movingC()));
-        return new Coaching(Phrase.of(holds ? "coach.form.hold_on" : "coach.form.still"), next,
+        String off = holds ? "hold_on" : "still";
+        return new Coaching(
+                offPlate(run, "coach.form.plate." + off, Phrase.of("coach.form." + off)), next,
                 Optional.empty(), Phrase.of("pedal.hands_off"),
                 run.safeInS().isPresent()
                         ? Phrase.of("pedal.hands_off.so", new Quantity.Seconds(run.safeInS().getAsDouble()))

@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Layer;
@@ -42,12 +43,20 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
     private static final double FLUX_MM = 0.1;
     private static final double PAPER_MM = 2;
     private static final double SMALLEST_MM = 10;
+    /** Where balls are made on a board there is no body, only laminate: 260 °C is what it is tested at (J-STD-020, from memory: verify). */
+    private static final double LAMINATE_C = 260;
+    /** A plate is so much larger than the chip that it keeps its own temperature. */
+    private static final double PLATE_W_PER_K = 50;
+    private static final double PLATE_J_PER_K = 1;
     /** The same probe-name on every bench: a bead held on the stencil beside the chip, or at its edge where there is no stencil. */
     public static final String PROBE = "stencil";
 
-    /** What lies under the chip: several sheets of paper, a block of aluminium 40 x 40 x 12 mm, or nothing but a holder's edges. */
+    /**
+     * What lies under the balls: several sheets of paper, a block of aluminium 40 x 40 x 12 mm, nothing but a holder's edges, the hot plate that
+     * heats them, or the board half or frame that they are made on.
+     */
     public enum Base {
-        PAPER, BLOCK, HOLDER
+        PAPER, BLOCK, HOLDER, PLATE, BOARD
     }
 
     /** Which melt of the balls it is. */
@@ -97,7 +106,12 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
                         .map(Double.class::cast))
                 .filter(t -> t >= 0.05 && t <= 0.5).orElse(usual.thicknessMm);
         return new BallForming(usual.stencilMm, thickness, alloy,
-                chosen(job, "backing").equals("metal") ? Base.BLOCK : Base.PAPER,
+                switch (chosen(job, "backing")) {
+                    case "metal" -> Base.BLOCK;
+                    case "plate" -> Base.PLATE;
+                    case "board" -> Base.BOARD;
+                    default -> Base.PAPER;
+                },
                 bead.id().startsWith("spheres") || chosen(job, "ball_route").equals("spheres")
                         ? Method.SPHERES
                         : Method.PASTE,
@@ -128,12 +142,22 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
         return shaping() || method == Method.SPHERES;
     }
 
-    /** The stencil, or the film of flux, as a board with the chip under its middle, its joints the balls to be made. */
-    Board board(Chip chip) {
+    /**
+     * The stencil, or the film of flux, as a board with the chip under its middle, its joints the balls to be made. Where they are made on the board
+     * itself that stays, the balls where the chip goes and the sheet over them.
+     */
+    Board board(Board own, Chip chip) {
         Layer.Joint joint = chip.joint();
         var layers = new ArrayList<Layer>();
         layers.add(new Layer.Joint(joint.ballMm(), joint.pitchMm(), joint.ballMm(), balls, false,
                 joint.coverage()));
+        if (base == Base.BOARD) {
+            layers.add(bare()
+                    ? new Layer.Plain(Layer.Material.FLUX, FLUX_MM)
+                    : new Layer.Plain(Layer.Material.STEEL, thicknessMm));
+            return own.with(new Chip(chip.name(), chip.part(), chip.side(), chip.centreMm(), chip.sizeMm(),
+                    layers, LAMINATE_C, chip.melts(), chip.meltsLimit(), chip.floorLifeH(), chip.openH()));
+        }
         layers.addAll(chip.layers().subList(1, chip.layers().size()));
         if (base == Base.PAPER) {
             layers.add(new Layer.Plain(Layer.Material.PAPER, PAPER_MM));
@@ -159,6 +183,9 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
 
     /** The same tools with one bead on the stencil 3 mm beside the chip, or a millimetre inside its edge where no stencil lies. */
     Bench bench(Bench bench, Chip chip) {
+        if (base == Base.BOARD) {
+            return bench;
+        }
         double x = bare()
                 ? middle(chip).xMm() + chip.sizeMm().xMm() / 2 - 1
                 : Math.min(middle(chip).xMm() + chip.sizeMm().xMm() / 2 + 3, stencilMm.xMm() - 1);
@@ -170,11 +197,16 @@ public record BallForming(Point stencilMm, double thicknessMm, Alloy balls, Base
     HeatScene scene(RunPlan plan) {
         Bench bench = plan.bench();
         Point middle = plan.target().centreMm();
+        Optional<BottomHeater> plate = base == Base.PLATE
+                ? bench.heater().filter(BottomHeater::contact)
+                : Optional.empty();
         Optional<Support> support = base == Base.BLOCK
                 ? Optional.of(
                         new Support(plan.target().name(), 1500, 47, 0.1, bench.ambientC(), bench.ambientC()))
-                : Optional.empty();
-        return new HeatScene(plan.board(), plan.target().name(), bench.ambientC(), Optional.empty(), middle,
+                : plate.map(
+                        h -> new Support(plan.target().name(), Math.max(1, h.gapHWPerM2K()), PLATE_J_PER_K,
+                                PLATE_W_PER_K, bench.ambientC(), bench.ambientC(), true));
+        return new HeatScene(plan.board(), plan.target().name(), bench.ambientC(), plate, middle,
                 bench.ambientC(), bench.air(), bench.probes(), bare() ? FLUX_EMISSIVITY : STEEL_EMISSIVITY, 0,
                 Optional.of(bare() ? FLUX : STEEL), middle, plan.recipe().shields(), support);
     }

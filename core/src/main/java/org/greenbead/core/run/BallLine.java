@@ -104,12 +104,14 @@ final class BallLine {
      *
      * @param firstS when the model has its first joint liquid, s
      * @param lastS  and its last
+     * @param ledS   how far the last is behind the first where the nozzle is led over the chip, s
      */
-    void first(double atS, OptionalDouble firstS, OptionalDouble lastS) {
+    void first(double atS, OptionalDouble firstS, OptionalDouble lastS, OptionalDouble ledS) {
         if (firstS.isPresent()) {
             lateS = atS - firstS.getAsDouble();
             countEndS = lastS.isPresent()
-                    ? atS + Math.clamp(lastS.getAsDouble() - firstS.getAsDouble(), 0, LONGEST_COUNT_S)
+                    ? atS + Math.max(ledS.orElse(0),
+                            Math.clamp(lastS.getAsDouble() - firstS.getAsDouble(), 0, LONGEST_COUNT_S))
                             + ROUND_UP_S
                     : Double.NaN;
         }

@@ -108,7 +108,7 @@ final class Coach {
                     Phrase.of("pedal.moves.so", new Quantity.Seconds(run.timeS())),
                     Optional.of(Phrase.of("caution.fumes")));
         }
-        String work = run.forming().isPresent() ? "coach.form." : "coach.";
+        String work = run.forming().isEmpty() ? "coach." : "coach.form." + BallCoach.place(run.plan());
         Phrase now = Phrase.of(work + stage.purpose().name().toLowerCase(Locale.ROOT), settings(run));
         return new Coaching(now, waitingFor(run), Optional.of(Say.GO_ON),
                 Phrase.of("pedal.go_on", new Quantity.Name(nextName(run))),

@@ -6,12 +6,15 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntFunction;
+import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.forming.Method;
 import org.greenbead.core.recipe.AirSetting;
 import org.greenbead.core.recipe.Limits;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.recipe.Stage;
 import org.greenbead.core.recipe.StageEnd;
+import org.greenbead.core.recipe.StartingRecipe;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Schools;
 import org.greenbead.core.thermal.HeatInput;
@@ -28,6 +31,14 @@ public final class FormingRecipe {
     private static final double GENTLE_S = 150;
     private static final double HOT_S = 45;
     private static final double SOAK_S = 60;
+    /** Paste dries this far under its solidus. Judgement of the trade. */
+    private static final double DRIES_UNDER_K = 50;
+    private static final double PLATE_SOAK_S = 100;
+    /** A first-order plate is within 22 % of a step after so many of its time constants. */
+    private static final double PLATE_LAGS = 1.5;
+    /** Stand for the plate of a bench that has none; the rules stop such a run. */
+    private static final double NO_PLATE_TAU_S = 60;
+    private static final double NO_PLATE_C = 300;
     private static final double APPROACH_S = 35;
     private static final double STEP_S = 2;
     /** The nozzle reaches this far over the chip: the sheet round it carries heat away. */
@@ -75,6 +86,13 @@ public final class FormingRecipe {
 
     /** @param plan with any recipe; its stages are not looked at */
     public static Recipe of(RunPlan plan, String id, String title) {
+        var made = new FormingRecipe(plan, id, title);
+        if (plan.onPlate()) {
+            return made.onPlate();
+        }
+        if (!plan.loose()) {
+            return made.onBoard();
+        }
         boolean spheres = plan.forming().filter(f -> f.method() == Method.SPHERES).isPresent();
         double side = Math.max(plan.target().sizeMm().xMm(), plan.target().sizeMm().yMm());
         double nozzle = plan.bench().air().nozzlesMm().stream()
@@ -82,7 +100,58 @@ public final class FormingRecipe {
                 .orElseThrow();
         double most = Math.min(plan.bench().air().maxLpm(),
                 nozzle * (spheres ? SPHERES_LPM_PER_MM : STENCIL_LPM_PER_MM));
-        return new FormingRecipe(plan, id, title).found(nozzle, most);
+        return made.found(nozzle, most);
+    }
+
+    /**
+     * Plate below: a soak at which paste dries, its rise kept by the plate's own lag, then the lowest whole degree at which every ball melts. A plate takes
+     * its time, which the peak is given on top of what the way allows.
+     */
+    private Recipe onPlate() {
+        double solidus = plan.target().joint().alloy().solidusC();
+        double room = plan.bench().ambientC();
+        double tau = plan.bench().heater().map(BottomHeater::tauHeatS).orElse(NO_PLATE_TAU_S);
+        int most = (int) Math.floor(plan.bench().heater().map(BottomHeater::maxC).orElse(NO_PLATE_C));
+        double soakC = Math.rint(Math.min(solidus - DRIES_UNDER_K, room + allowedKPerS() * tau));
+        double peak = peakS + PLATE_LAGS * tau;
+        return lowest(set -> new Recipe(id, title, List.of(
+                new Stage("Soak", Stage.Purpose.SOAK, Optional.of(soakC), Optional.empty(), Optional.empty(),
+                        new StageEnd.AfterTime(PLATE_SOAK_S), 1.5 * PLATE_SOAK_S),
+                new Stage("Balls", Stage.Purpose.PEAK, Optional.of((double) set), Optional.empty(),
+                        Optional.of(goalC()), new StageEnd.MeltShown(), 1.6 * peak),
+                new Stage("Cool", Stage.Purpose.COOL, Optional.empty(), Optional.empty(), Optional.empty(),
+                        new StageEnd.SafeToMove(), 300)),
+                LIMITS), (int) Math.ceil(solidus), most, peak);
+    }
+
+    /** On a board half: what a seat there begins with, its air as low as every ball still melts. */
+    private Recipe onBoard() {
+        Recipe usual = StartingRecipe.of(id, title, plan.target(), plan.bench(), false);
+        int last = usual.stages().size() - 2;
+        Stage peak = usual.stages().get(last);
+        AirSetting air = peak.air().orElseThrow();
+        var named = new Stage("Balls", peak.purpose(), peak.heaterC(), peak.air(), peak.jointGoalC(),
+                peak.end(),
+                peak.latestS());
+        return lowest(set -> usual.with(last, named.withAir(Optional.of(new AirSetting(set, air.flowLpm(),
+                air.nozzleMm(), air.distanceMm(), air.circleMm())))),
+                (int) Math.ceil(plan.target().joint().alloy().liquidusC()),
+                (int) Math.floor(plan.bench().air().maxC()), peak.latestS());
+    }
+
+    /** The lowest whole degree of one setting with which every ball melts, by bisection; the highest there is where none does. */
+    private Recipe lowest(IntFunction<Recipe> recipe, int lowC, int highC, double seconds) {
+        int low = lowC;
+        int high = Math.max(lowC + 1, highC);
+        while (high - low > 1) {
+            int now = (low + high) / 2;
+            if (walked(recipe.apply(now), seconds).jointC - wantedC() - SURELY_K >= 0) {
+                high = now;
+            } else {
+                low = now;
+            }
+        }
+        return recipe.apply(high);
     }
 
     /** The first way of blowing whose paste does not spit; where there is none the gentlest that melts. */
@@ -236,27 +305,46 @@ public final class FormingRecipe {
     }
 
     private Heated heated(Recipe recipe) {
+        return walked(recipe, peakS);
+    }
+
+    /** @param seconds that the last stage of heat is given */
+    private Heated walked(Recipe recipe, double seconds) {
         HeatModel model = cold.copy();
         double solidusC = plan.target().joint().alloy().solidusC();
         var joint = new Trace();
         var sheet = new Trace();
         double fastest = 0;
         double now = 0;
-        for (Stage stage : recipe.stages().subList(0, 3)) {
-            double seconds = stage.end() instanceof StageEnd.AfterTime t ? t.seconds() : peakS;
-            for (double s = 0; s < seconds; s += STEP_S) {
+        for (Stage stage : recipe.stages()) {
+            if (stage.purpose() == Stage.Purpose.COOL) {
+                break;
+            }
+            double most = stage.end() instanceof StageEnd.AfterTime t
+                    ? t.seconds()
+                    : stage.purpose() == Stage.Purpose.PEAK ? seconds : stage.latestS();
+            for (double s = 0; s < most && !reached(stage, model); s += STEP_S) {
                 model.advance(HeatInput.of(stage.heaterC(), stage.air()), STEP_S);
                 now += STEP_S;
                 // Once balls are liquid nothing boils out of the paste any more; catching up after the melt does no harm.
                 if (model.jointMaxC() < solidusC) {
                     joint.add(now, model.jointCentreC());
-                    sheet.add(now, model.probeC(plan.bench().probes().getFirst()));
                     fastest = steeper(fastest, joint, now);
-                    fastest = steeper(fastest, sheet, now);
+                    if (plan.loose()) {
+                        sheet.add(now, model.probeC(plan.bench().probes().getFirst()));
+                        fastest = steeper(fastest, sheet, now);
+                    }
                 }
             }
         }
         return new Heated(model.jointMinC(), fastest);
+    }
+
+    /** A stage that waits for a probe ends when that is warm; how long it then holds is left out. */
+    private boolean reached(Stage stage, HeatModel model) {
+        return stage.end() instanceof StageEnd.ProbeReaches goal && plan.bench().probes().stream()
+                .filter(p -> p.name().equals(goal.probe()))
+                .anyMatch(p -> model.probeC(p) >= goal.celsius());
     }
 
     private static double steeper(double fastest, Trace trace, double now) {

@@ -64,7 +64,7 @@ public final class PlanRules {
 
     private static void preparation(RunPlan plan, List<Finding> found) {
         Job job = plan.job();
-        if (plan.forming().isEmpty()) {
+        if (!plan.loose()) {
             attested(job, "cell_off", Rule.CELL_CONNECTED, Severity.STOP, found);
             attested(job, "supply_off", Rule.SUPPLY_CONNECTED, Severity.STOP, found);
             attested(job, "board_flat", Rule.BOARD_NOT_FLAT, Severity.CARE, found);
@@ -115,12 +115,16 @@ public final class PlanRules {
                 found.add(Finding.of(Rule.AIR_TAKEN_FOR_JOINT, stage.name(), Severity.STOP, name,
                         new Quantity.TempC(stage.air().get().setC())).with(new Remedy.OpenRecipe()));
             }
-            if (stage.heaterC().isPresent() && plan.forming().isEmpty() && plan.bench().heater().isEmpty()) {
+            if (stage.heaterC().isPresent() && !plan.loose() && plan.bench().heater().isEmpty()) {
                 found.add(Finding.of(Rule.NO_HEATER, stage.name(), Severity.STOP, name,
                         new Quantity.TempC(stage.heaterC().get())).with(new Remedy.OpenRecipe()));
             }
             unitSlips(plan, i, stage, found);
             stage.air().ifPresent(air -> beyondStation(plan, stage, air, found));
+        }
+        if (plan.onPlate() && !plan.bench().plate()) {
+            found.add(Finding.of(Rule.NO_PLATE, "plate", Severity.STOP,
+                    new Quantity.Name(plan.target().name())));
         }
         plan.recipe().station().filter(s -> !plan.bench().has(s)).ifPresent(
                 s -> found.add(Finding.of(Rule.STATION_NOT_HERE, s, Severity.STOP, new Quantity.Name(s),

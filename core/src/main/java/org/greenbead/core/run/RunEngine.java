@@ -172,13 +172,13 @@ public final class RunEngine {
             case FIRST_BALL -> {
                 if (may && stages.status() == RunState.Status.HEATING) {
                     look(Sight.FIRST_BALL);
-                    line.first(timeS,
-                            Double.isNaN(account.firstMeltS())
-                                    ? forecast.firstTime(timeS, estimator, input(),
-                                            m -> m.jointMaxC() - alloy.liquidusC())
-                                    : OptionalDouble.of(account.firstMeltS()),
-                            forecast.firstTime(timeS, estimator, input(),
-                                    m -> m.jointMinC() - alloy.liquidusC()));
+                    OptionalDouble first = Double.isNaN(account.firstMeltS())
+                            ? forecast.firstTime(timeS, estimator, input(),
+                                    m -> m.jointMaxC() - alloy.liquidusC())
+                            : OptionalDouble.of(account.firstMeltS());
+                    OptionalDouble last = forecast.firstTime(timeS, estimator, input(),
+                            m -> m.jointMinC() - alloy.liquidusC());
+                    line.first(timeS, first, last, EdgeSweep.behindS(plan));
                 }
             }
             case HEAT_OFF -> {

@@ -93,7 +93,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         }
         Chip chip = board.requireChip(job.target());
         BallForming setUp = BallForming.of(job, chip, bead);
-        Board sheet = setUp.board(chip);
+        Board sheet = setUp.board(board, chip);
         Bench beside = setUp.bench(bench, chip);
         var blank = new RunPlan(Task.FORM, job, bead.id(), sheet, beside,
                 recipe.orElse(FormingRecipe.BLANK), Optional.of(setUp));
@@ -110,7 +110,8 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
 
     /** The chip of this plan off its board, balls made on it. */
     public RunPlan forming(BallForming setUp) {
-        return new RunPlan(Task.FORM, job, bead, setUp.board(target()), setUp.bench(bench, target()), recipe,
+        return new RunPlan(Task.FORM, job, bead, setUp.board(board, target()), setUp.bench(bench, target()),
+                recipe,
                 Optional.of(setUp));
     }
 
@@ -174,6 +175,16 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
                 25, nozzle / 2);
     }
 
+    /** Balls are made on the chip off its board. */
+    public boolean loose() {
+        return forming.filter(f -> f.base() != BallForming.Base.BOARD).isPresent();
+    }
+
+    /** The chip lies on the hot plate, which makes its balls. */
+    public boolean onPlate() {
+        return forming.filter(f -> f.base() == BallForming.Base.PLATE).isPresent();
+    }
+
     /** What is known of the bench for this board and for the air that the recipe blows. */
     public Uncertainty knowledge() {
         Optional<AirSetting> blown = recipe.stages().stream().flatMap(s -> s.air().stream())
@@ -184,8 +195,8 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
 
     /** The chip is put over the middle of the heater and under the nozzle, unless the recipe places them otherwise. */
     public HeatScene scene() {
-        if (forming.isPresent()) {
-            return forming.get().scene(this);
+        if (loose()) {
+            return forming.orElseThrow().scene(this);
         }
         Point middle = target().centreMm();
         return new HeatScene(board, target().name(), bench.ambientC(), bench.heater(),

@@ -19,6 +19,8 @@ final class BenchSurroundings implements Surroundings {
     private static final long THIRD_OF_EXPONENT = 0x2A9F_7800_0000_0000L;
     /** Conduction and convection between an open plate and a part that hangs under a board lying on a contact plate. */
     private static final double RECESS_H = 7;
+    /** Still air and radiation under a small part that is held up, W/m2K: McAdams' plate of 15 mm facing down and a grey face, both at 150 °C. */
+    private static final double LIFTED_H = 15;
     private final SheetGrid grid;
     private final HeatScene scene;
     /** True where set-points are followed to the step's middle, which first-order steps want; else to its end. */
@@ -113,8 +115,8 @@ final class BenchSurroundings implements Surroundings {
         if (air.isPresent()) {
             goal = Jet.exitC(scene.air().leavesC(air.get().setC()), ambient, air.get().flowLpm(),
                     scene.air().lossWPerK());
-            if (field == null || !field.isFor(air.get())) {
-                Point centre = scene.airCentre();
+            Point centre = scene.airCentre().plus(now.aside());
+            if (field == null || !field.isFor(air.get(), centre.xMm(), centre.yMm())) {
                 field = JetField.over(grid, centre.xMm(), centre.yMm(), air.get());
             }
         }
@@ -136,14 +138,24 @@ final class BenchSurroundings implements Surroundings {
         still(surfaceC, hWPerM2K, refC);
         moved(strength, axis, hWPerM2K, refC);
         weigh(surfaceC, hWPerM2K, refC);
-        plate(surfaceC, hWPerM2K, refC);
+        if (!lifted()) {
+            plate(surfaceC, hWPerM2K, refC);
+        }
         for (int f : faces.onSupport) {
-            hWPerM2K[f] = scene.support().orElseThrow().contactWPerM2K();
-            refC[f] = hWPerM2K[f] * supportC;
+            Support support = scene.support().orElseThrow();
+            hWPerM2K[f] = lifted()
+                    ? LIFTED_H
+                    : support.contactWPerM2K() * (support.onHeater() ? preheater : 1);
+            refC[f] = hWPerM2K[f] * (lifted() ? ambient : supportC);
         }
         for (int f = 0; f < refC.length; f++) {
             refC[f] = refC[f] / hWPerM2K[f];
         }
+    }
+
+    /** The chip lies on the heater only while that is on: with the heat it is taken off. */
+    private boolean lifted() {
+        return scene.onHeater() && input.heaterSetC().isEmpty();
     }
 
     /** The coefficient of still air, and the room as what it leads to. */

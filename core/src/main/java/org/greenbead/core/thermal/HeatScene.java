@@ -79,6 +79,11 @@ public record HeatScene(Board board, String target, double ambientC, Optional<Bo
                 emissivity, boardBeta, laminate, airCentre, foil, support);
     }
 
+    /** Whether the chip lies on the heater, and is lifted off with it off. */
+    boolean onHeater() {
+        return support.filter(Support::onHeater).isPresent();
+    }
+
     public Chip targetChip() {
         return board.requireChip(target);
     }

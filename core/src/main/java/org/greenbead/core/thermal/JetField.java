@@ -14,11 +14,15 @@ final class JetField {
     private static final int TABLE = 800;
     private static final double TABLE_STEP = 0.05;
     private final AirSetting made;
+    private final double xMm;
+    private final double yMm;
     final double[] share;
     final double[] excess;
 
-    private JetField(AirSetting made, double[] share, double[] excess) {
+    private JetField(AirSetting made, double xMm, double yMm, double[] share, double[] excess) {
         this.made = made;
+        this.xMm = xMm;
+        this.yMm = yMm;
         this.share = share;
         this.excess = excess;
     }
@@ -69,12 +73,13 @@ final class JetField {
             share[col] = sum / (4 * angles);
             excess[col] = heatSum / sum;
         }
-        return new JetField(air, share, excess);
+        return new JetField(air, xMm, yMm, share, excess);
     }
 
     /** Temperature and flow do not change the field. */
-    boolean isFor(AirSetting air) {
-        return made.nozzleMm() == air.nozzleMm() && made.distanceMm() == air.distanceMm()
+    boolean isFor(AirSetting air, double atXMm, double atYMm) {
+        return xMm == atXMm && yMm == atYMm && made.nozzleMm() == air.nozzleMm()
+                && made.distanceMm() == air.distanceMm()
                 && made.circleMm() == air.circleMm();
     }
 }

@@ -32,6 +32,9 @@ record LayerMaterial(double kxy, double kz, double heat, double beta, double lat
                 case LID -> plain(390, 390, 3.45e6, 0, 0.2);
                 // Alumina of 96 % at 100 to 200 °C (handbook means: 17 to 22 W/mK, 3.75 g/cm3, 0.95 J/gK).
                 case CERAMIC -> plain(19, 19, 3.5e6, 0, 0);
+                // A stencil, and a film of molten rosin, as under BallForming.
+                case STEEL -> plain(16, 16, 4.0e6, 0, 0.25);
+                case FLUX -> plain(0.2, 0.2, 2.0e6, 0, 0.9);
                 case PAPER -> plain(0.06, 0.06, 0.25e6, 0, 0);
             };
         };

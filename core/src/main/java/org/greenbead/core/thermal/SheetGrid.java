@@ -464,22 +464,25 @@ final class SheetGrid {
             }
             BottomHeater heater = scene.heater().get();
             Point centre = scene.heaterCentre();
-            boolean touches = heater.contact() && chip < 0;
+            // Where the chip lies on the plate, whatever is over it hangs in the air.
+            boolean touches = heater.contact() && chip < 0 && !scene.onHeater();
             double seen;
-            if (heater.contact()) {
+            if (heater.contact() && !scene.onHeater()) {
                 seen = overlap(xMm[ix], xMm[ix + 1], centre.xMm(), heater.sizeMm().xMm())
                         * overlap(yMm[iy], yMm[iy + 1], centre.yMm(), heater.sizeMm().yMm())
                         / ((xMm[ix + 1] - xMm[ix]) * (yMm[iy + 1] - yMm[iy]));
             } else {
-                double height = chip < 0
-                        ? 0
-                        : scene.board().chips().get(chip).layers().stream().mapToDouble(Layer::thicknessMm)
-                                .sum();
+                double height = chip < 0 ? 0 : tallMm(scene.board().chips().get(chip));
+                double gap = scene.onHeater() ? tallMm(scene.targetChip()) - height : heater.gapMm() - height;
                 seen = ViewFactor.ofRectangle(x - centre.xMm(), y - centre.yMm(), heater.sizeMm().xMm(),
-                        heater.sizeMm().yMm(), Math.max(0.5, heater.gapMm() - height));
+                        heater.sizeMm().yMm(), Math.max(0.5, gap));
             }
             face.add(new Face(n, col, to, touches ? Against.CONTACT_PLATE : Against.OPEN_PLATE, area, half, 0,
                     eps, seen, 0));
+        }
+
+        private static double tallMm(Chip chip) {
+            return chip.layers().stream().mapToDouble(Layer::thicknessMm).sum();
         }
 
         private Shield shield(double x, double y) {

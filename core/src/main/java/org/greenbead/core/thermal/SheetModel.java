@@ -354,9 +354,11 @@ public final class SheetModel implements HeatModel {
             return;
         }
         Support support = scene.support().get();
-        double top = support.capacityJPerK() / dt * supportC + support.lossWPerK() * support.surroundingsC();
+        double around = support.onHeater() ? surroundings.heaterC() : support.surroundingsC();
+        double top = support.capacityJPerK() / dt * supportC + support.lossWPerK() * around;
         double bottom = support.capacityJPerK() / dt + support.lossWPerK();
-        for (int f = 0; f < faceC.length; f++) {
+        boolean lifted = support.onHeater() && lastInput.heaterSetC().isEmpty();
+        for (int f = 0; f < faceC.length && !lifted; f++) {
             if (grid.against[f] == SheetGrid.Against.SUPPORT) {
                 top += faceWPerK[f] * solution[grid.faceCell[f]];
                 bottom += faceWPerK[f];
@@ -658,6 +660,31 @@ public final class SheetModel implements HeatModel {
     @Override
     public double jointMaxC() {
         return extreme(target(), 0, 1);
+    }
+
+    /**
+     * Coldest joint of the target within a band across it.
+     *
+     * @param alongX true where the band is passed in the direction of x
+     * @param fromMm from the target's middle, lower edge of the band
+     * @param toMm   and its upper edge
+     * @return infinite where the band holds no joint
+     */
+    public double jointMinC(boolean alongX, double fromMm, double toMm) {
+        Point middle = scene.targetChip().centreMm();
+        int nx = grid.xMm.length - 1;
+        double least = Double.POSITIVE_INFINITY;
+        for (int joint : target.joints()[0]) {
+            int col = Arrays.binarySearch(grid.first, joint);
+            col = col < 0 ? -col - 2 : col;
+            double at = alongX
+                    ? grid.middleX(col % nx) - middle.xMm()
+                    : grid.middleY(col / nx) - middle.yMm();
+            if (at >= fromMm && at <= toMm) {
+                least = Math.min(least, celsius[joint]);
+            }
+        }
+        return least;
     }
 
     @Override

@@ -11,9 +11,15 @@ import org.greenbead.core.quantity.Check;
  * @param lossWPerK       to what surrounds it, 0 to 50
  * @param surroundingsC   the room, or the plate that it stands on, °C
  * @param startC          °C
+ * @param onHeater        it lies on the heater, which then is what surrounds it, as long as that is on; with the heater off everything is lifted off
  */
 public record Support(String chip, double contactWPerM2K, double capacityJPerK, double lossWPerK,
-        double surroundingsC, double startC) {
+        double surroundingsC, double startC, boolean onHeater) {
+    public Support(String chip, double contactWPerM2K, double capacityJPerK, double lossWPerK,
+            double surroundingsC, double startC) {
+        this(chip, contactWPerM2K, capacityJPerK, lossWPerK, surroundingsC, startC, false);
+    }
+
     public Support {
         Check.text("chip on the support", chip);
         Check.within("support contact", contactWPerM2K, 1, 20_000, "W/m2K");
