@@ -53,12 +53,12 @@ public final class JobFacts {
     /** The same with what the rehearsal of the next heat says. */
     public static KnownFacts known(Job job, Optional<RunPlan> plan, Optional<Around> around,
             Optional<Rehearsal> rehearsal) {
-        return gather(job, said(job, plan, rehearsal), alloy(job, plan), around, true);
+        return gather(job, said(job, plan, rehearsal, around), alloy(job, plan), around, true);
     }
 
     /** What records, runs, photos and arithmetic show, without anybody's tick and without anything typed by name. */
     public static KnownFacts evidence(Job job, Optional<RunPlan> plan, Optional<Around> around) {
-        return gather(job, said(job, plan, Optional.empty()), alloy(job, plan), around, false);
+        return gather(job, said(job, plan, Optional.empty(), around), alloy(job, plan), around, false);
     }
 
     /**
@@ -91,10 +91,12 @@ public final class JobFacts {
         void say(FactTree tree);
     }
 
-    private static Said said(Job job, Optional<RunPlan> plan, Optional<Rehearsal> rehearsal) {
+    private static Said said(Job job, Optional<RunPlan> plan, Optional<Rehearsal> rehearsal,
+            Optional<Around> around) {
         return tree -> plan.ifPresent(p -> {
             BoardFacts.say(tree, job, p.board(), p.bench(), p.recipe());
             rehearsal.ifPresent(r -> Rehearsed.say(tree, p, r));
+            around.ifPresent(a -> SecondChip.say(tree, job, p, a.family()));
         });
     }
 

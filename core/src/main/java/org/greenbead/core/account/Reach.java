@@ -104,6 +104,7 @@ public final class Reach {
                 });
                 if (kind == JobKind.REVIVE) {
                     recipes(bare, plan);
+                    second(bare, plan);
                     records(bare, plan);
                     ways(bare);
                 }
@@ -193,6 +194,19 @@ public final class Reach {
         RunPlan calibrated = plan.with(plan.bench().with(List.of(
                 new Calibration("run", plan.board().id(), 6, 28, told, told, told, told, 3, true))));
         from(JobFacts.known(mixed, Optional.of(calibrated), Optional.empty()));
+    }
+
+    /** A like chip of the job that was worked before. */
+    private void second(Job bare, RunPlan plan) {
+        Job other = new Job(bare.id() + "-2", bare.title(), bare.complaint(), bare.customer(),
+                plan.board().id(),
+                bare.target(), bare.bench(), bare.beads())
+                .with(new Kept("run-1", "run", Instant.EPOCH, "", Map.of("bead", plan.bead(), "kind",
+                        plan.task().name().toLowerCase(java.util.Locale.ROOT), "outcome", "proven",
+                        "heater_c", 1.0)));
+        from(JobFacts.known(bare, Optional.of(plan),
+                Optional.of(
+                        new Around(1, 0, Practice.ofAny(0), Optional.empty(), Map.of(), List.of(other)))));
     }
 
     private static List<Map<String, Object>> variants(RecordType type) {

@@ -94,10 +94,23 @@ final class RunDigest {
             recipe = recipe.with(change.index(), change.stage());
         }
         put("air_c", air);
+        recipe.stages().stream().filter(s -> s.purpose() == Stage.Purpose.PEAK).findFirst()
+                .ifPresent(this::peak);
         fields.put("differs", !of(RunEvent.Changed.class).isEmpty());
         recipe.stages().stream().filter(s -> s.purpose() == Stage.Purpose.PEAK)
                 .flatMap(s -> s.jointGoalC().stream()).max(Double::compare)
                 .ifPresent(c -> put("target_c", c));
+    }
+
+    /** What a like chip is compared with. */
+    private void peak(Stage peak) {
+        peak.heaterC().ifPresent(c -> put("heater_c", c));
+        peak.air().ifPresent(a -> {
+            put("peak_air_c", a.setC());
+            put("flow_lpm", a.flowLpm());
+            put("nozzle_mm", a.nozzleMm());
+            put("distance_mm", a.distanceMm());
+        });
     }
 
     private static double hottestAir(Recipe recipe, int reached) {

@@ -51,6 +51,8 @@ public class ReachedByHandsTest {
     private static final Map<String, String[]> RECKONED = new TreeMap<>();
 
     static {
+        reckoned("plan.second-chip-differs", "around 1 1 9 like",
+                "around 1 1 9 like;plan differs_why=it_lies_over_the_power_plane");
         reckoned("units.pair-does-not-convert", "run_note deviation=235_C_(400_F)",
                 "run_note deviation=235_C_(455_F)");
         reckoned("units.temperature-without-unit", "run_note deviation=350_degrees",
@@ -351,13 +353,23 @@ public class ReachedByHandsTest {
                 .map(w -> new Around(Integer.parseInt(w[1]), Integer.parseInt(w[2]),
                         Practice.ofAny(Integer.parseInt(w[3])),
                         Optional.empty(), Map.of(),
-                        w.length > 4 ? strand(job, w[4].equals("done")) : List.of()))
+                        w.length > 4
+                                ? w[4].equals("like") ? like(job) : strand(job, w[4].equals("done"))
+                                : List.of()))
                 .findFirst();
         Optional<RunPlan> plan = lines.startsWith("noboard")
                 ? Optional.empty()
                 : Optional.of(recipe(lines.split(";")[0]).with(job));
         return Judgement.of(job, plan, around, Optional.empty(), BOOK, RuleBook.Settings.STANDARD).judged()
                 .open().stream().map(n -> n.rule().id()).toList();
+    }
+
+    /** The like chip in the other half of the job, lifted with other air. */
+    private static List<Job> like(Job job) {
+        return List.of(new Job(job.id() + "-2", job.title(), job.complaint(), job.customer(),
+                PLAN.board().id(), job.target(), job.bench(), job.beads())
+                .with(new Kept("run-1", "run", Instant.EPOCH, "", Map.of("bead", "lift_run", "kind", "lift",
+                        "outcome", "proven", "peak_air_c", 355.0, "heater_c", 240.0))));
     }
 
     /** A further chip of the job, worked or not. */
