@@ -228,6 +228,32 @@ public class PlacesWindowTest extends DemoWindow {
         assertTrue(kept(l -> l.job(mine).records("iron").getFirst().number("dwell_s")) > 3);
     }
 
+    /** Laps of the cold nozzle are counted by the pedal and held against what the model allows; a slow hand is in the job without anybody saying so. */
+    @Test
+    public void lapsOfTheNozzleAreCountedByThePedal() throws Exception {
+        job("SB-0417");
+        window.click("#bead-prepare_flux");
+        window.awaitNode("#laps-door");
+        window.handsAlone();
+        window.press(KeyCode.A);
+        window.awaitText("#laps-limit", "At most");
+        window.press(KeyCode.SPACE);
+        window.pass(java.time.Duration.ofSeconds(3));
+        window.press(KeyCode.SPACE);
+        window.awaitText("#laps-counted", "Laps: 1");
+        window.picture("laps");
+        window.pass(java.time.Duration.ofSeconds(15));
+        window.awaitText("#laps-now", "Too slow");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#laps-counted", "Laps: 2");
+        window.press(KeyCode.ESCAPE);
+        window.awaitNode("#laps-door");
+        Kept laps = kept(l -> l.job("SB-0417").records("laps").getFirst());
+        assertTrue(laps.number("slowest_s") >= 15 && laps.number("most_s") < 15, laps.fields().toString());
+        window.press(KeyCode.K);
+        window.await("the book finds it", () -> says("The circle of the nozzle is too slow"));
+    }
+
     /** Before the case is closed load and torque are reckoned from what is written down; a driver that is set too high is told at once. */
     @Test
     public void loadAndTorqueAreReckonedBeforeTheCaseIsClosed() throws Exception {

@@ -15,6 +15,7 @@ import picocli.CommandLine.Command;
 public final class Main implements Runnable {
     private static final List<Class<?>> VERBS = List.of(
             RehearseCommand.class,
+            LapsCommand.class,
             RunCommand.class,
             ReplayCommand.class,
             DemoPastCommand.class,

@@ -63,6 +63,7 @@ import org.greenbead.app.timers.TimersPage;
 import org.greenbead.app.work.CheckPage;
 import org.greenbead.app.work.IronPage;
 import org.greenbead.app.work.JobModel;
+import org.greenbead.app.work.LapPage;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.book.Phase;
@@ -819,6 +820,13 @@ public final class Workshop implements Navigator {
     public void iron(String beadId) {
         if (!current.isEmpty()) {
             show(new IronPage(desk, model(), this, beadId), "", Optional.of(beadId));
+        }
+    }
+
+    @Override
+    public void laps(String beadId) {
+        if (!current.isEmpty()) {
+            show(new LapPage(desk, model(), this, beadId), "", Optional.of(beadId));
         }
     }
 

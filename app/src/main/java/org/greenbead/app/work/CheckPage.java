@@ -206,6 +206,9 @@ public final class CheckPage extends Page {
         if (RecordTypes.shipped().at(beadId).stream().anyMatch(t -> t.id().equals("iron"))) {
             door("iron-door", texts.get("iron.door"), texts.get("iron.door.so"), () -> go.iron(beadId));
         }
+        if (laps()) {
+            door("laps-door", texts.get("laps.door"), texts.get("laps.door.so"), () -> go.laps(beadId));
+        }
         if (bead().phase() == Phase.DECIDE) {
             door("courses-door", texts.get("courses.door"), texts.get("courses.door.so"), go::courses);
         }
@@ -560,12 +563,23 @@ public final class CheckPage extends Page {
                 }
                 return irons;
             }
+            case A -> {
+                if (laps()) {
+                    go.laps(beadId);
+                }
+                return laps();
+            }
             case DOWN, UP -> choose(code == KeyCode.DOWN ? 1 : -1);
             default -> {
                 return false;
             }
         }
         return true;
+    }
+
+    /** The circle of the nozzle is practised where the bench is got ready for the heat. */
+    private boolean laps() {
+        return RecordTypes.shipped().at(beadId).stream().anyMatch(t -> t.id().equals("laps"));
     }
 
     /** @return false where no start-up curve belongs */

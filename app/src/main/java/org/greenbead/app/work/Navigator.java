@@ -31,6 +31,9 @@ public interface Navigator {
     /** What became of the jobs of this ledger. */
     void odds();
 
+    /** Counts laps of the nozzle, cold, before the heat. */
+    void laps(String beadId);
+
     /** Times the iron at a step that uses one. */
     void iron(String beadId);
 
