@@ -68,6 +68,26 @@ public class TeachWindowTest extends DemoWindow {
         window.open();
     }
 
+    /** Dots for another scrap board are laid on that board, round its own chip. */
+    @Test
+    public void dotsAreLaidOnTheScrapThatIsThere() throws Exception {
+        window.press(KeyCode.B);
+        window.awaitNode("#witness-quay-1");
+        window.click("#witness-quay-1");
+        window.awaitNode("#dots-foreign");
+        window.click("#dots-foreign");
+        window.awaitNode("#dots-board-TG-2");
+        window.awaitText("#dots-said", "Choose which board");
+        window.click("#dots-board-TG-2");
+        window.awaitText("#dots-said", "some 13 K");
+        window.awaitText("#pedal-word", "It is set: begin");
+        window.picture("dots-scrap");
+        window.click("#dots-twin");
+        window.awaitText("#dots-said", "afterwards");
+        assertTrue(window.scene().lookup("#dots-board-TG-2") == null, "a twin is of this job's board");
+        window.press(KeyCode.ESCAPE);
+    }
+
     /** Somebody watches the simulated dots and presses each as it turns bright, until the bench is known. */
     @Test
     public void dotsTeachTheBench() throws Exception {

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
@@ -43,6 +44,8 @@ final class CalibrateCommand implements Callable<Integer> {
     private Path witness;
     @Option(names = "--plan", paramLabel = "FILE", description = "With --witness: the plan (greenbead/plan/1) whose board and bench the dots were on.")
     private Path planFile;
+    @Option(names = "--scrap", paramLabel = "BOARD", description = "With --witness: the board of the ledger that the dots were on, where it is another than the plan's.")
+    private Optional<String> scrap = Optional.empty();
     @Option(names = "--bench", paramLabel = "FILE", description = "Bench file that the calibration is added to, in place.")
     private Path benchFile;
     @Option(names = "--json", paramLabel = "OUT", description = "Write the calibration as JSON.")
@@ -135,6 +138,15 @@ final class CalibrateCommand implements Callable<Integer> {
         }
         Witness seen = shared.files().read(witness, Format.WITNESS, Witness.class);
         RunPlan plan = new JobOnDisk(shared).plan(planFile);
+        if (scrap.isPresent()) {
+            plan = plan.onScrap(new JobOnDisk(shared).board(scrap.get())
+                    .orElseThrow(() -> new IllegalArgumentException("no board " + scrap.get()
+                            + " is in the ledger; draw it first with greenbead board new and board put")));
+            if (!seen.foreign()) {
+                throw new IllegalArgumentException("--scrap names another board, and " + witness.getFileName()
+                        + " says that the dots were on a twin (foreign: false); one of them is wrong");
+            }
+        }
         PrintWriter out = spec.commandLine().getOut();
         WitnessFit.Learned learned;
         try {

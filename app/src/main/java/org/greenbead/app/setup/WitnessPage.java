@@ -37,6 +37,7 @@ import org.greenbead.app.work.Navigator;
 import org.greenbead.core.alloy.Alloy;
 import org.greenbead.core.alloy.Alloys;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.calibrate.History;
 import org.greenbead.core.calibrate.RefusedException;
 import org.greenbead.core.calibrate.Witness;
@@ -49,6 +50,7 @@ import org.greenbead.core.run.RunPlan;
 
 /** A bench learned from dots of solder that melt on a scrap board: where they go, when to set what, which melts when, what it told. */
 public final class WitnessPage extends Page {
+    private static final int MOST_BOARDS = 12;
     private static final List<String> USUAL = List.of("Sn42Bi58", "Sn63Pb37", "SAC305");
     private static final List<String> AT_HAND = List.of("Sn42Bi58", "Sn62Pb36Ag2", "Sn63Pb37", "SAC305");
     private static final List<Integer> COUNTS = List.of(6, 9, 12);
@@ -56,7 +58,11 @@ public final class WitnessPage extends Page {
             .withZone(ZoneOffset.UTC);
     private final Desk desk;
     private final Navigator go;
-    private final RunPlan plan;
+    /** Of the job whose board a twin would be. */
+    private final RunPlan own;
+    /** What the dots are on. */
+    private RunPlan plan;
+    private List<Board> boards = List.of();
     private final Label now = Looks.label("", "now");
     private final Label next = Looks.label("", "next");
     private final Label caution = Looks.label("", "caution");
@@ -85,6 +91,7 @@ public final class WitnessPage extends Page {
     public WitnessPage(Desk desk, Navigator go, RunPlan plan) {
         this.desk = desk;
         this.go = go;
+        this.own = plan;
         this.plan = plan;
         Texts texts = desk.texts();
         now.setId("dots-now");
@@ -151,11 +158,39 @@ public final class WitnessPage extends Page {
                     texts.get(other ? "witness.foreign" : "witness.twin"), other == foreign);
             button.setOnAction(press -> {
                 foreign = other;
+                plan = own;
+                choices();
+                if (other) {
+                    which();
+                }
+                lay();
+            });
+            choices.getChildren().add(button);
+        }
+        if (foreign && !boards.isEmpty()) {
+            choices.getChildren().add(Looks.label(texts.get("witness.which.board"), "muted"));
+        }
+        for (Board scrap : foreign ? boards : List.<Board>of()) {
+            var button = toggle("dots-board-" + scrap.id(), scrap.title(),
+                    plan != own && plan.board().id().equals(scrap.id()));
+            button.setOnAction(press -> {
+                plan = own.onScrap(scrap);
                 choices();
                 lay();
             });
             choices.getChildren().add(button);
         }
+    }
+
+    /** Which of the drawn boards the scrap is; its size and its chip decide where dots tell most. */
+    private void which() {
+        desk.io(() -> desk.ledger().boards().stream().filter(b -> !b.chips().isEmpty())
+                .filter(b -> !b.id().equals(own.board().id())).limit(MOST_BOARDS).toList(), found -> {
+                    boards = found;
+                    if (foreign) {
+                        choices();
+                    }
+                });
     }
 
     private static ToggleButton toggle(String id, String word, boolean on) {
@@ -208,7 +243,9 @@ public final class WitnessPage extends Page {
         Texts texts = desk.texts();
         design = Optional.of(made);
         hide(bar, true);
-        said.setText(texts.get(foreign ? "witness.promise.foreign" : "witness.promise",
+        said.setText(texts.get(foreign
+                ? plan == own ? "witness.promise.unknown" : "witness.promise.foreign"
+                : "witness.promise",
                 texts.rise(made.beforeK()),
                 texts.rise(made.afterK())));
         String id = "dots-" + plan.bench().id() + "-" + NAMED.format(desk.clock().instant());

@@ -1,5 +1,6 @@
 package org.greenbead.core.run;
 
+import java.util.Comparator;
 import java.util.Optional;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
@@ -146,6 +147,25 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
                             air.nozzleNearest(a.nozzleMm()), a.distanceMm(), a.circleMm()))));
         }
         return new RunPlan(task, job, bead, board, other, moved, forming);
+    }
+
+    /**
+     * The same heat on another board, over its largest chip, to learn the bench from scrap. Probes that would lie off it are left out.
+     *
+     * @throws IllegalArgumentException when the board has no chip
+     */
+    public RunPlan onScrap(Board scrap) {
+        Chip largest = scrap.chips().stream().max(Comparator.comparingDouble(c -> c.sizeMm().areaMm2()))
+                .orElseThrow(() -> new IllegalArgumentException("board " + scrap.id()
+                        + " has no chip; dots are laid round one, so draw the one that is on it"));
+        var there = new Job(job.id(), job.title(), job.complaint(), job.customer(), scrap.id(),
+                largest.name(),
+                job.bench(), job.beads());
+        Bench fits = bench.probing(bench.probes().stream()
+                .filter(p -> p.atMm().xMm() >= 0 && p.atMm().yMm() >= 0
+                        && p.atMm().xMm() <= scrap.sizeMm().xMm() && p.atMm().yMm() <= scrap.sizeMm().yMm())
+                .toList());
+        return new RunPlan(Task.LIFT, there, bead, scrap, fits, recipe);
     }
 
     /** The same run led by eye: no thermocouple can be read. */
