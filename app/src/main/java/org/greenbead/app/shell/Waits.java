@@ -36,9 +36,16 @@ final class Waits {
 
     /** A job in its present form. */
     void take(Job job) {
-        List<JobTimer> all = JobTimer.of(job);
-        byJob.put(job.id(), all.stream().filter(JobTimer::running).toList());
-        ended.put(job.id(), all.stream().filter(t -> !t.running()).toList());
+        take(List.of(job));
+    }
+
+    /** All at once: the tray is drawn when the last is known. */
+    void take(List<Job> jobs) {
+        for (Job job : jobs) {
+            List<JobTimer> all = JobTimer.of(job);
+            byJob.put(job.id(), all.stream().filter(JobTimer::running).toList());
+            ended.put(job.id(), all.stream().filter(t -> !t.running()).toList());
+        }
         changed();
     }
 

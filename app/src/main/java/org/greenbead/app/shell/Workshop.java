@@ -98,6 +98,9 @@ public final class Workshop implements Navigator {
     private final BenchTray tray = new BenchTray(this::choose);
     private final WatchPane watch;
     private final PedalBar bar;
+    /** Every job of the ledger by its number, as it was when it was last looked at. */
+    private final Map<String, Job> known = new HashMap<>();
+    /** Of those somebody has looked at: planning and judging each of thousands would take minutes. */
     private final Map<String, JobModel> models = new HashMap<>();
     private final List<String> order = new ArrayList<>();
     private Optional<Page> page = Optional.empty();
@@ -152,8 +155,9 @@ public final class Workshop implements Navigator {
         desk.onTrouble(this::tell);
         for (Job job : jobs) {
             order.add(job.id());
-            bind(job);
+            known.put(job.id(), job);
         }
+        waits.take(jobs);
         desk.settings().unit().subscribe((was, now) -> again());
         desk.settings().lampOff().subscribe(d -> dress());
         desk.settings().textPercent().subscribe(p -> {
@@ -166,16 +170,25 @@ public final class Workshop implements Navigator {
         }
     }
 
-    private void bind(Job job) {
+    private JobModel bind(Job job) {
         JobModel model = new JobModel(desk, job);
+        known.put(job.id(), job);
         models.put(job.id(), model);
         model.jobProperty().subscribe(j -> {
+            known.put(j.id(), j);
             waits.take(j);
             frame();
         });
         model.findingsProperty().subscribe(f -> frame());
         model.judgedProperty().subscribe(j -> watchNow());
         model.thinkingProperty().subscribe(t -> watchNow());
+        return model;
+    }
+
+    /** The model of a job that is known; it begins when somebody first looks at the job. */
+    private JobModel modelOf(String id) {
+        JobModel there = models.get(id);
+        return there == null ? bind(known.get(id)) : there;
     }
 
     /** A job that was begun here, or came in a bundle. */
@@ -193,6 +206,7 @@ public final class Workshop implements Navigator {
     /** A job that went into the bin. */
     private void left(String id) {
         models.remove(id);
+        known.remove(id);
         waits.forget(id);
         order.remove(id);
         if (current.equals(id)) {
@@ -227,7 +241,7 @@ public final class Workshop implements Navigator {
         }
         RunEntry left = open.getFirst();
         List<RunEntry> rest = open.subList(1, open.size());
-        if (models.containsKey(left.jobId())) {
+        if (known.containsKey(left.jobId())) {
             current = left.jobId();
         }
         OpenRunPage.offer(desk, left, read, this::resume, () -> begin(rest, Optional.empty()),
@@ -235,11 +249,11 @@ public final class Workshop implements Navigator {
     }
 
     private void resume(RunEntry entry, RunLog log) {
-        JobModel model = models.get(entry.jobId());
-        if (model == null) {
+        if (!known.containsKey(entry.jobId())) {
             tell(desk.texts().get("ledger.bad", entry.jobId()));
             return;
         }
+        JobModel model = modelOf(entry.jobId());
         current = entry.jobId();
         var run = new RunPage(desk, model, this, log.header().plan(), model.rehearsalProperty().get(),
                 p -> frame());
@@ -265,14 +279,14 @@ public final class Workshop implements Navigator {
     }
 
     private JobModel model() {
-        JobModel here = models.get(current);
+        JobModel here = modelOf(current);
         here.takeInHand();
         return here;
     }
 
     private void choose(String jobId) {
         current = jobId;
-        JobModel chosen = models.get(jobId);
+        JobModel chosen = modelOf(jobId);
         if (!family(chosen.job()).isEmpty()) {
             // What was done on its other chips since counts here, too.
             chosen.replan();
@@ -384,7 +398,7 @@ public final class Workshop implements Navigator {
 
     /** The job and its further chips; nothing where it has but one. */
     private List<Job> family(Job job) {
-        List<Job> all = models.values().stream().map(JobModel::job).toList();
+        List<Job> all = List.copyOf(known.values());
         List<Job> strands = Strands.of(job, all);
         return strands.isEmpty()
                 ? List.of()
@@ -412,7 +426,7 @@ public final class Workshop implements Navigator {
     }
 
     private BenchTray.Card card(String id, Texts texts) {
-        JobModel model = models.get(id);
+        JobModel model = modelOf(id);
         Job job = model.job();
         boolean here = id.equals(current) && place.isEmpty();
         Optional<RunState> run = live.filter(l -> l.going() && l.jobId().equals(id)).flatMap(RunPage::state);
@@ -598,7 +612,7 @@ public final class Workshop implements Navigator {
 
     private void jobs() {
         show(new JobsPage(desk, this, job -> {
-            if (!models.containsKey(job.id())) {
+            if (!known.containsKey(job.id())) {
                 arrived(job);
             }
             choose(job.id());
@@ -839,7 +853,8 @@ public final class Workshop implements Navigator {
     @Override
     public void timers() {
         show(new TimersPage(desk, this, current.isEmpty() ? Optional.empty() : Optional.of(model()),
-                waits::running, waits::over, id -> Optional.ofNullable(models.get(id))), "timers",
+                waits::running, waits::over,
+                id -> known.containsKey(id) ? Optional.of(modelOf(id)) : Optional.empty()), "timers",
                 Optional.empty());
     }
 
@@ -850,7 +865,7 @@ public final class Workshop implements Navigator {
 
     @Override
     public void bench(Bench bench) {
-        Optional<Job> on = order.stream().map(models::get).map(JobModel::job)
+        Optional<Job> on = order.stream().map(known::get)
                 .filter(j -> j.bench().equals(bench.id())).findFirst();
         show(new BenchPage(desk, this, bench, on), "setup", Optional.empty());
     }
@@ -887,8 +902,9 @@ public final class Workshop implements Navigator {
             home();
             return;
         }
-        Optional<JobModel> on = order.stream().map(models::get)
-                .filter(m -> m.job().bench().equals(benchId) && m.nextRun().isPresent()).findFirst();
+        Optional<JobModel> on = order.stream().map(known::get)
+                .filter(j -> j.bench().equals(benchId) && JobModel.nextRun(j).isPresent()).findFirst()
+                .map(j -> modelOf(j.id()));
         on.ifPresentOrElse(
                 m -> fetch(() -> made.apply(desk.ledger().plan(m.job(), m.nextRun().orElseThrow().id())),
                         plan -> {

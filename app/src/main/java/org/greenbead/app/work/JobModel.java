@@ -101,7 +101,12 @@ public final class JobModel {
 
     /** The bead whose run comes next. */
     public Optional<Bead> nextRun() {
-        return job().beads().stream().filter(b -> b.kind() == Bead.Kind.RUN && !b.worked()).findFirst();
+        return nextRun(job());
+    }
+
+    /** The same of a job that nobody looks at. */
+    public static Optional<Bead> nextRun(Job job) {
+        return job.beads().stream().filter(b -> b.kind() == Bead.Kind.RUN && !b.worked()).findFirst();
     }
 
     /** Somebody works on it now: its next heat is rehearsed. */
