@@ -107,6 +107,16 @@ final class BenchWindow {
     }
 
     /** The ledger that the open window writes, as a run or another page would. */
+    /** Until all that was asked of the ledger so far is answered. */
+    void answered() throws Exception {
+        var last = new java.util.concurrent.CountDownLatch(1);
+        fx(() -> {
+            app.desk().orElseThrow().io(() -> true, yes -> last.countDown());
+            return null;
+        });
+        await("the ledger's last answer", () -> last.getCount() == 0);
+    }
+
     org.greenbead.store.Ledger ledger() {
         return app.desk().orElseThrow().ledger();
     }

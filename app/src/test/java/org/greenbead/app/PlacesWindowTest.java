@@ -370,13 +370,17 @@ public class PlacesWindowTest extends DemoWindow {
             for (int i = 0; i < 500; i++) {
                 ledger.save(new Job(String.format(Locale.ROOT, "A-%04d", i),
                         i == 321 ? "Ice drifter" : "Old logger",
-                        "reads nothing", "Coast house", like.board(), like.target(), like.bench(),
+                        "reads nothing", "Coast house",
+                        // One whose board is gone: nobody opens it, so nobody is told of it.
+                        i == 17 ? "NOWHERE" : like.board(), like.target(), like.bench(),
                         like.beads().subList(0, 1), Facts.none(), List.of()), "opened", "");
             }
         } finally {
             window.open();
             window.awaitNode("#remedy-CELL_CONNECTED");
         }
+        window.answered();
+        assertFalse(window.shows("#trouble"), window.text("#trouble"));
         window.press(KeyCode.O);
         window.awaitNode("#jobs-list");
         window.await("rows", () -> !drawnJobs().isEmpty());

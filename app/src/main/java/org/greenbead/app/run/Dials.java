@@ -239,8 +239,8 @@ final class Dials extends VBox {
         String heater = state.hot()
                 ? stage.heaterC().map(c -> texts.get("run.asked", texts.temp(c))).orElse(off)
                 : off;
-        boolean sheet = plan.forming().filter(f -> !f.bare()).isPresent();
-        probe(boardTop, sheet ? "run.sheet" : forms ? "run.edge" : "run.boardtop",
+        boolean sheet = plan.loose() && plan.forming().filter(f -> !f.bare()).isPresent();
+        probe(boardTop, sheet ? "run.sheet" : plan.loose() ? "run.edge" : "run.boardtop",
                 RunHistory.probe(plan, Side.TOP), state, forms ? "" : heater, sign, texts);
         if (forms) {
             count(state, texts);
