@@ -9,12 +9,14 @@ import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.calibrate.Witness;
+import org.greenbead.core.recipe.Recipe;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -68,6 +70,45 @@ public class TeachWindowTest extends DemoWindow {
         window.open();
     }
 
+    /** A recipe for a station that is not here is stopped and can take one that is; with two of them the run names which. */
+    @Test
+    public void aRecipeTakesAStationOfItsBench() throws Exception {
+        Bench before;
+        Recipe usual;
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            before = ledger.document(Format.BENCH, "quay-1", Bench.class);
+            usual = ledger.document(Format.RECIPE, "wb7-lift", Recipe.class);
+            ledger.save(before.adding(before.air().another("pen").nozzles(List.of(4.0, 6.0))));
+            ledger.save(usual.by("lance"));
+        } finally {
+            window.open();
+        }
+        window.await("stopped", () -> says("this bench has none of that name"));
+        window.press(KeyCode.R);
+        window.awaitText("#recipe-station", "Take a station");
+        window.press(KeyCode.A);
+        window.awaitText("#recipe-station", "Air: air station");
+        window.press(KeyCode.A);
+        window.awaitText("#recipe-station", "Air: pen");
+        assertEquals(window.text("#stage-3-nozzle"), "6");
+        window.awaitText("#pedal-word", "Keep");
+        window.picture("recipe-station");
+        window.press(KeyCode.SPACE);
+        window.await("nothing is missing any more", () -> !says("this bench has none of that name"));
+        window.close();
+        try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.document(Format.RECIPE, "wb7-lift", Recipe.class).station(),
+                    Optional.of("pen"));
+            assertEquals(ledger.document(Format.BENCH, "quay-1", Bench.class).air(), before.air(),
+                    "the bench has the same one in hand");
+            ledger.save(before);
+            ledger.save(usual);
+        } finally {
+            window.open();
+        }
+    }
+
     /** Dots for another scrap board are laid on that board, round its own chip. */
     @Test
     public void dotsAreLaidOnTheScrapThatIsThere() throws Exception {
@@ -77,7 +118,8 @@ public class TeachWindowTest extends DemoWindow {
         window.awaitNode("#dots-foreign");
         window.click("#dots-foreign");
         window.awaitNode("#dots-board-TG-2");
-        window.awaitText("#dots-said", "Choose which board");
+        window.awaitText("#dots-now", "Choose which board");
+        window.awaitText("#pedal-word", "Choose which board");
         window.click("#dots-board-TG-2");
         window.awaitText("#dots-said", "some 13 K");
         window.awaitText("#pedal-word", "It is set: begin");

@@ -220,7 +220,7 @@ final class BenchCommand implements Runnable {
             // A new one begins as the one in hand is, apart from what is said of it.
             Bench with = bench.has(station)
                     ? bench
-                    : bench.adding(bench.air().called(station).with(AirDial.PLAIN).measured(1));
+                    : bench.adding(bench.air().another(station));
             String inHand = bench.air().name();
             Bench there = with.taking(station);
             there = there.with(air.on(there.air()));

@@ -170,6 +170,11 @@ public final class HeatPage extends Page {
         if (probes.getSelectedToggle() == null) {
             return;
         }
+        if (plan.loose()) {
+            // The one probe of a loose chip is not one of the bench's, whose places would be lost.
+            said.setText(desk.texts().get("heat.loose"));
+            return;
+        }
         String chosen = (String) probes.getSelectedToggle().getUserData();
         var places = new ArrayList<ProbePlace>();
         for (ProbePlace probe : plan.bench().probes()) {

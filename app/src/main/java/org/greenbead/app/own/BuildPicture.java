@@ -29,7 +29,7 @@ final class BuildPicture extends Pane {
         double high = kind.thicknessMm() * PX_PER_MM;
         double copper = Math.max(1, kind.copperUm() * PX_PER_UM);
         for (int layer = 0; layer < kind.copperLayers(); layer++) {
-            double y = top + (high - copper) * layer / (kind.copperLayers() - 1);
+            double y = top + (high - copper) * layer / Math.max(1, kind.copperLayers() - 1);
             for (double x = layer % 2 * DASH / 2; x < WIDE; x += DASH) {
                 picture.add(x, y, Math.min(DASH * kind.copperCoverage(), WIDE - x), copper, "build-copper");
             }

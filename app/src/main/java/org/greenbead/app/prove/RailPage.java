@@ -55,7 +55,8 @@ public final class RailPage extends Leaf {
         desk.io(() -> desk.ledger().document(Format.BENCH, model.job().bench(), Bench.class).equipment()
                 .meter(),
                 named -> {
-                    if (!named.isEmpty()) {
+                    // What somebody has begun to write by then stays.
+                    if (!named.isEmpty() && meter.getText().strip().equals(desk.settings().meter().get())) {
                         meter.setText(named);
                     }
                 }, none -> {

@@ -35,7 +35,6 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.AirDial;
-import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.finding.Finding;
 import org.greenbead.core.finding.Remedy;
@@ -109,8 +108,9 @@ public final class RecipePage extends Page {
         title.setMinWidth(0);
         var head = Looks.as(new HBox(8, title, tool("open-heat", "recipe.heat", this::heat, texts),
                 tool("open-planner", "recipe.plan", this::planner, texts)), "instruction");
-        if (plan.bench().stations().size() > 1) {
-            station = Optional.of(tool("recipe-station", "recipe.revert", this::otherStation, texts));
+        // Also where the recipe names a station that is not on this bench: then one that is can be taken.
+        if (plan.bench().stations().size() > 1 || !atHand(plan)) {
+            station = Optional.of(tool("recipe-station", "recipe.station.take", this::otherStation, texts));
             head.getChildren().add(1, station.get());
         }
         head.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
@@ -169,14 +169,16 @@ public final class RecipePage extends Page {
         return new VBox(0, value, name);
     }
 
+    private static boolean atHand(RunPlan plan) {
+        return plan.recipe().station().map(plan.bench()::has).orElse(true);
+    }
+
     /** The same heat from the next station of the bench, to be rehearsed and set right. */
     private void otherStation() {
-        List<String> all = draft.bench().stations().stream().map(AirStation::name).sorted().toList();
-        if (all.size() < 2) {
+        if (station.isEmpty()) {
             return;
         }
-        int at = all.indexOf(draft.bench().air().name());
-        draft = draft.by(all.get((at + 1) % all.size()));
+        draft = draft.by(atHand(draft) ? draft.bench().nextStation() : draft.bench().air().name());
         bad.clear();
         entry.setText("");
         build();
@@ -185,7 +187,9 @@ public final class RecipePage extends Page {
 
     private void build() {
         Texts texts = desk.texts();
-        station.ifPresent(b -> b.setText(texts.get("recipe.station", draft.bench().air().name())));
+        station.ifPresent(b -> b.setText(atHand(draft)
+                ? texts.get("recipe.station", draft.bench().air().name())
+                : texts.get("recipe.station.take")));
         grid.getChildren().clear();
         grid.getColumnConstraints().clear();
         var names = new ColumnConstraints();

@@ -473,7 +473,7 @@ public final class BenchPage extends Page {
             case C -> copy();
             case A -> {
                 if (bench.stations().size() > 1) {
-                    keep(StationKeys::next, true);
+                    keep(b -> b.taking(b.nextStation()), true);
                 }
             }
             case N -> keep(b -> StationKeys.more(b, desk.texts()), true);

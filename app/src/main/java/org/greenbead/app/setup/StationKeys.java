@@ -1,6 +1,5 @@
 package org.greenbead.app.setup;
 
-import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.scene.control.ToggleButton;
@@ -8,7 +7,6 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Texts;
-import org.greenbead.core.bench.AirDial;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
 
@@ -21,7 +19,7 @@ final class StationKeys extends FlowPane {
         super(6, 6);
         setPrefWrapLength(WRAP);
         int number = 1;
-        for (AirStation station : inOrder(bench)) {
+        for (AirStation station : bench.stationsByName()) {
             boolean inHand = station.name().equals(bench.air().name());
             var key = Looks.as(new ToggleButton(station.name()), "act", "small");
             key.setId("station-" + number++);
@@ -42,11 +40,6 @@ final class StationKeys extends FlowPane {
         }
     }
 
-    /** By name, so that none changes its place when another is taken. */
-    private static List<AirStation> inOrder(Bench bench) {
-        return bench.stations().stream().sorted(java.util.Comparator.comparing(AirStation::name)).toList();
-    }
-
     /** One more that begins as the one in hand is, and is in hand at once, for what it is like is said next. */
     static Bench more(Bench bench, Texts texts) {
         int n = 2;
@@ -54,19 +47,12 @@ final class StationKeys extends FlowPane {
             n++;
         }
         String name = texts.get("bench.station.new", n);
-        return bench.adding(bench.air().called(name).with(AirDial.PLAIN).measured(1)).taking(name);
+        return bench.adding(bench.air().another(name)).taking(name);
     }
 
     /** The one in hand goes; the next is taken. */
     private static Bench less(Bench bench) {
         String going = bench.air().name();
         return bench.taking(bench.equipment().stations().getFirst().name()).without(going);
-    }
-
-    /** The station after the one in hand. */
-    static Bench next(Bench bench) {
-        List<AirStation> all = inOrder(bench);
-        int at = all.stream().map(AirStation::name).toList().indexOf(bench.air().name());
-        return bench.taking(all.get((at + 1) % all.size()).name());
     }
 }

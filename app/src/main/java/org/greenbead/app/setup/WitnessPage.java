@@ -218,6 +218,14 @@ public final class WitnessPage extends Page {
             pedal(Pedal.shut(texts.get("witness.no_alloy"), ""));
             return;
         }
+        if (foreign && plan == own) {
+            // Laid for the job's own board they would be fitted to a board that is not there.
+            hide(bar, true);
+            now.setText(texts.get("witness.which.first"));
+            next.setText(texts.get("witness.which.first.so"));
+            pedal(Pedal.shut(texts.get("witness.which.first"), texts.get("witness.which.first.so")));
+            return;
+        }
         hide(bar, false);
         now.setText(texts.get("witness.laying"));
         next.setText(texts.get("witness.laying.next"));
@@ -243,9 +251,7 @@ public final class WitnessPage extends Page {
         Texts texts = desk.texts();
         design = Optional.of(made);
         hide(bar, true);
-        said.setText(texts.get(foreign
-                ? plan == own ? "witness.promise.unknown" : "witness.promise.foreign"
-                : "witness.promise",
+        said.setText(texts.get(foreign ? "witness.promise.foreign" : "witness.promise",
                 texts.rise(made.beforeK()),
                 texts.rise(made.afterK())));
         String id = "dots-" + plan.bench().id() + "-" + NAMED.format(desk.clock().instant());

@@ -54,6 +54,11 @@ public record AirStation(String name, List<Double> nozzlesMm, double maxC, doubl
         return nozzlesMm.stream().min(Comparator.comparingDouble(n -> Math.abs(n - mm))).orElseThrow();
     }
 
+    /** One more that begins as this one is: its dials and what was measured of this one are not known of it. */
+    public AirStation another(String itsName) {
+        return called(itsName).with(AirDial.PLAIN).measured(1);
+    }
+
     /** The same with another measured heat transfer over the nominal one. */
     public AirStation measured(double times) {
         return new AirStation(name, nozzlesMm, maxC, maxLpm, lossWPerK, tauS, times, dial);

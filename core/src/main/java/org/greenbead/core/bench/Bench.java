@@ -1,6 +1,7 @@
 package org.greenbead.core.bench;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.board.ProbePlace;
@@ -90,6 +91,17 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
                         + String.join(", ", stations().stream().map(AirStation::name).toList())));
         return new Bench(id, title, ambientC, heater, taken, probes, calibrations,
                 equipment.instead(station, air));
+    }
+
+    /** All air stations by their names, so that none changes its place when another is taken. */
+    public List<AirStation> stationsByName() {
+        return stations().stream().sorted(Comparator.comparing(AirStation::name)).toList();
+    }
+
+    /** Name of the station after the one in hand; its own where it is alone. */
+    public String nextStation() {
+        List<String> all = stationsByName().stream().map(AirStation::name).toList();
+        return all.get((all.indexOf(air.name()) + 1) % all.size());
     }
 
     /** One more station, not in hand yet. What runs have told before is then of the one that was alone. */

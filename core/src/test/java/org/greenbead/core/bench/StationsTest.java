@@ -54,6 +54,13 @@ public class StationsTest {
         assertEquals(pen.stations().stream().map(AirStation::name).toList(), List.of("pen", "air"));
         assertEquals(pen.taking("air"), TWO);
         assertEquals(pen.without("air").stations(), List.of(PEN));
+        assertEquals(TWO.nextStation(), "pen");
+        assertEquals(pen.nextStation(), "air");
+        assertEquals(World.bench().nextStation(), "air", "alone it is its own next");
+        assertEquals(pen.stationsByName(), TWO.stationsByName());
+        AirStation more = PEN.measured(0.7).another("lance");
+        assertTrue(
+                more.dial().measures() && more.multiplier() == 1 && more.nozzlesMm().equals(PEN.nozzlesMm()));
         for (Runnable bad : List.<Runnable>of(() -> TWO.taking("lance"), () -> TWO.without("air"),
                 () -> TWO.without("lance"), () -> TWO.adding(PEN), () -> TWO.callingAir("pen"))) {
             IllegalArgumentException e = expectThrows(IllegalArgumentException.class, bad::run);
