@@ -15,6 +15,7 @@ import javafx.scene.input.KeyCode;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.core.run.Verdict;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -44,8 +45,13 @@ public class KindsWindowTest extends DemoWindow {
             Map.entry("The chip", Map.of("Part number", "QX-510", "Alloy on its balls", "Sn63Pb37", "Health",
                     "good", "The proof", "meter")),
             Map.entry("The balls", Map.of("Balls counted", "100")),
+            Map.entry("A copy of the data", Map.of("Of what", "store U2", "Where it lies", "drive 3",
+                    "Count or hash that both show", "8f21", "Read back and compared", "yes")),
             Map.entry("A test done or not done", Map.of("Complaint or function", "does not answer", "Result",
-                    "pass")));
+                    "pass", "What shows the data", "1,204 files")));
+    private static final int ASKED_AGAIN = 4;
+    private String askedFor = "";
+    private int asked;
     private String before = "";
     private double sinceS;
     private int again;
@@ -271,6 +277,83 @@ public class KindsWindowTest extends DemoWindow {
         }
     }
 
+    /** Two chips of one dead board, each from its plan to the tray; the board is closed when both are off. */
+    @Test
+    public void twoChipsOfOneBoard() throws Exception {
+        begin(KeyCode.C, KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT1);
+        String second = further(KeyCode.DIGIT1, KeyCode.DIGIT9);
+        workToTheEnd();
+        backToTheJob();
+        workToTheEnd();
+        Job job = kept("SB-0418");
+        Job strand = kept(second);
+        worked(job);
+        worked(strand);
+        assertEquals(strand.strandOf(), Optional.of("SB-0418"));
+        assertTrue(lifted(job) && lifted(strand), "each was lifted by itself");
+        assertFalse(job.target().equals(strand.target()));
+    }
+
+    /** A chip moves for its data to a donor of the same board, whose own chip is lifted first: patient and donor are two units. */
+    @Test
+    public void aChipMovesToItsDonor() throws Exception {
+        begin(KeyCode.B, KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT1);
+        fresh();
+        while (!window.text("#step-now").contains("Earlier joints")) {
+            moving();
+            onwards();
+        }
+        String donor = further("#strand-donor", KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT9);
+        workToTheEnd();
+        backToTheJob();
+        workToTheEnd();
+        Job job = kept("SB-0418");
+        Job given = kept(donor);
+        worked(job);
+        worked(given);
+        assertEquals(Strands.donor(given), Optional.of("donor"));
+        assertEquals(given.board() + given.target(), job.board() + job.target(),
+                "the same chip of two units");
+        assertTrue(lifted(given) && lifted(job));
+        assertFalse(given.records("power").isEmpty(), "the donor was made safe by itself");
+    }
+
+    private static boolean lifted(Job job) {
+        return job.records("run").stream().anyMatch(r -> r.text("bead").equals("lift_run"));
+    }
+
+    private String further(KeyCode... keys) throws Exception {
+        return further("", keys);
+    }
+
+    /** @param click what is pressed first, where it is no key; the number of the further chip comes back */
+    private String further(String click, KeyCode... keys) throws Exception {
+        String main = window.text("#job-id");
+        window.press(KeyCode.C);
+        window.awaitText("#strand-title", "works on one chip");
+        window.press(KeyCode.N);
+        window.awaitText("#strand-ask", "Which chip of board");
+        if (!click.isEmpty()) {
+            window.click(click);
+        }
+        for (KeyCode key : keys) {
+            window.press(key);
+        }
+        window.awaitText("#job-id", main + "-");
+        again = 0;
+        return window.text("#job-id");
+    }
+
+    private void backToTheJob() throws Exception {
+        window.press(KeyCode.C);
+        window.awaitText("#strand-title", "has 2 chips");
+        window.press(KeyCode.UP);
+        window.awaitText("#pedal-word", "Go to");
+        window.press(KeyCode.SPACE);
+        window.await("the job itself", () -> window.text("#job-id").equals("SB-0418"));
+        again = 0;
+    }
+
     /** Until the ledger has said which chips look alike, no press states anything of the one in hand. */
     private void nothingInHandWhileTheLedgerIsSilent() throws Exception {
         var answers = new java.util.concurrent.CountDownLatch(1);
@@ -320,13 +403,13 @@ public class KindsWindowTest extends DemoWindow {
     private void writeDown(String word) throws Exception {
         String type = word.replace("Write down: ", "");
         String wanted = window.text("#step-now");
+        asked = wanted.equals(askedFor) ? asked + 1 : 1;
+        askedFor = wanted;
+        assertTrue(asked <= ASKED_AGAIN, "what was written down is asked again and again: " + wanted);
         window.press(KeyCode.SPACE);
         window.await("the questions", () -> window.scene().lookup("#ask-question") instanceof Labeled l
                 && l.getText().contains(" of "));
         if (type.equals("A picture")) {
-            window.press(KeyCode.ESCAPE);
-            window.press(KeyCode.W);
-            window.press(KeyCode.INSERT);
             answer(Map.of("Of what", wanted.contains("clean field") ? "pads_clean" : "chip_pads"));
         } else {
             Map<String, String> answers = wanted.contains("rail read again")

@@ -66,7 +66,7 @@ public class StrandWindowTest extends DemoWindow {
         window.click("#strand-another");
         window.awaitText("#strand-ask", "Which chip of board");
         window.click("#strand-donor");
-        window.awaitText("#strand-ask", "On which board");
+        window.awaitText("#strand-ask", "Of which board");
         window.press(KeyCode.DIGIT1);
         window.awaitText("#strand-ask", "Which chip of board");
         window.press(KeyCode.DIGIT1);

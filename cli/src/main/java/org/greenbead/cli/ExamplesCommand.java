@@ -10,7 +10,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Stream;
+import org.greenbead.core.account.Around;
 import org.greenbead.core.account.Judgement;
+import org.greenbead.core.account.Practice;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.book.NotKnown;
 import org.greenbead.core.book.Noticed;
 import org.greenbead.core.book.RuleBook;
@@ -40,6 +43,8 @@ import picocli.CommandLine.Parameters;
 /** Plays the example jobs. */
 @Command(name = "examples", hidden = true, mixinStandardHelpOptions = true, description = "Plays the scripts NAME.work of a folder to their jobs, NAME.job.bead.json and NAME-twin.job.bead.json beside them; the heats are run on the simulated bench.")
 final class ExamplesCommand extends Verb {
+    /** Proven heats of the house where several chips are worked, so that no beginner is warned. */
+    private static final int EXPERIENCED = 9;
     @Parameters(paramLabel = "FOLDER", description = "Folder with the scripts.")
     private Path folder;
     @Option(names = "--only", paramLabel = "NAME", description = "This one alone.")
@@ -61,43 +66,68 @@ final class ExamplesCommand extends Verb {
                 continue;
             }
             WorkScript script = read(file);
-            for (boolean twin : new boolean[]{false, true}) {
+            for (boolean twin : script.caught().isEmpty()
+                    ? new boolean[]{false}
+                    : new boolean[]{false, true}) {
                 List<WorkScript.Step> steps = script.play(twin,
-                        new WorkScript.World(job -> judge(shared().files(), job),
+                        world(shared().files(),
                                 (job, bead, at) -> heat(shared().files(), heats, job, bead, at)));
-                // The script is its account; the file is the job it comes to.
-                Job job = steps.getLast().job().withAccount(List.of());
                 bad += twin ? said(name, script, steps) : sound(name, steps);
-                if (!dry) {
-                    write(folder.resolve(name + (twin ? "-twin" : "") + ".job.bead.json"),
-                            shared().files().write(Format.JOB, job));
+                List<Job> family = steps.getLast().family();
+                for (Job job : dry ? List.<Job>of() : family) {
+                    // The script is its account; the file is the job it comes to.
+                    write(folder.resolve(file(name, twin, family.getFirst(), job)),
+                            shared().files().write(Format.JOB, job.withAccount(List.of())));
                 }
             }
         }
         return bad == 0 ? 0 : 1;
     }
 
-    /** A script with the parts that it takes in: {@code include intake}. */
+    /** A script with the parts that it takes in: {@code include intake}, or of another chip {@code include plan U1=U2}. */
     static WorkScript read(Path file) throws IOException, BadFileException {
         return new WorkScript(lines(file));
     }
 
     private static List<String> lines(Path file) throws IOException, BadFileException {
         return OpenFiles.text(file).lines().flatMap(line -> {
-            if (!line.startsWith("include ")) {
+            // A part may belong to the sound job alone, or to its twin.
+            String whose = line.matches("[+!] include .*") ? line.substring(0, 2) : "";
+            if (!line.startsWith(whose + "include ")) {
                 return Stream.of(line);
             }
+            String[] part = line.substring(whose.length()).split("\\s+");
             try {
-                return lines(file.resolveSibling(line.substring(8).strip() + ".part")).stream();
+                List<String> taken = lines(file.resolveSibling(part[1] + ".part"));
+                String[] other = part.length > 2 ? part[2].split("=") : new String[]{"", ""};
+                return taken.stream().map(l -> whose + l).map(l -> other[0].isEmpty()
+                        ? l
+                        : l.replaceAll("\\b" + other[0] + "\\b", other[1]));
             } catch (IOException | BadFileException e) {
                 throw new IllegalArgumentException(e.getMessage(), e);
             }
         }).toList();
     }
 
-    static Judgement judge(OpenFiles files, Job job) {
+    /** Name of the file of a job, and of its further chips: package.job.bead.json, package-U2.job.bead.json. */
+    static String file(String name, boolean twin, Job main, Job job) {
+        return name + (twin ? "-twin" : "") + job.id().substring(main.id().length()) + ".job.bead.json";
+    }
+
+    static WorkScript.World world(OpenFiles files, WorkScript.Heated heated) {
+        var demo = new DemoWorld(files);
+        return new WorkScript.World((job, family) -> judge(files, job, family), heated,
+                id -> demo.find(Format.BOARD, id, Board.class).orElseThrow(
+                        () -> new IllegalArgumentException("there is no board " + id)));
+    }
+
+    /** @param family the job and its further chips; the job alone is judged as one that nothing else is known around */
+    private static Judgement judge(OpenFiles files, Job job, List<Job> family) {
         try {
-            return Judgement.of(job, Optional.of(new DemoWorld(files).onBoard(job)), Optional.empty(),
+            return Judgement.of(job, Optional.of(new DemoWorld(files).onBoard(job)),
+                    family.size() < 2
+                            ? Optional.empty()
+                            : Optional.of(Around.of(job, "", family, List.of(), Practice.ofAny(EXPERIENCED))),
                     Optional.empty(), RuleBook.shipped(), RuleBook.Settings.STANDARD);
         } catch (BadFileException e) {
             throw new IllegalArgumentException(e.getMessage(), e);
@@ -112,22 +142,33 @@ final class ExamplesCommand extends Verb {
                 steps.stream().mapToInt(WorkScript.Step::entries).sum());
         for (WorkScript.Step step : steps) {
             for (Noticed n : step.judgement().judged().open()) {
-                if (step == end) {
-                    out().printf("    FALSE %s after: %s%n", n.rule().id(), step.line());
+                if (last(steps, step)) {
+                    out().printf("    FALSE %s after: %s (%s)%n", n.rule().id(), step.line(),
+                            step.job().id());
                 }
             }
         }
-        end.judgement().notKnown().stream().map(n -> n.rule().id() + " " + n.missing())
-                .forEach(n -> out().println("    unknown " + n));
-        WorkScript.left(end.job()).forEach(b -> out().println("    left " + b + " " + end.job().bead(b)
-                .stream().flatMap(x -> x.checks().stream())
-                .filter(c -> c.state() != org.greenbead.core.route.Attest.YES)
-                .map(c -> c.id()).toList()
+        List<WorkScript.Step> ends = steps.stream().filter(s -> last(steps, s)).toList();
+        ends.forEach(s -> s.judgement().notKnown().forEach(n -> out().println("    unknown "
+                + n.rule().id() + " " + n.missing() + " (" + s.job().id() + ")")));
+        ends.forEach(s -> WorkScript.left(s.job()).forEach(b -> out().println("    left " + s.job().id() + " "
+                + b + " " + s.job().bead(b)
+                        .stream().flatMap(x -> x.checks().stream())
+                        .filter(c -> c.state() != org.greenbead.core.route.Attest.YES)
+                        .map(c -> c.id()).toList()
                 + org.greenbead.core.account.Gates
-                        .missing(end.job(), b, end.judgement().look().evidence().facts())
-                        .stream().map(d -> d.id()).toList()));
-        return end.judgement().judged().open().size() + WorkScript.left(end.job()).size()
-                + (int) end.judgement().notKnown().stream().filter(NotKnown::holds).count();
+                        .missing(s.job(), b, s.judgement().look().evidence().facts())
+                        .stream().map(d -> d.id()).toList())));
+        return ends.stream()
+                .mapToInt(s -> s.judgement().judged().open().size() + WorkScript.left(s.job()).size()
+                        + (int) s.judgement().notKnown().stream().filter(NotKnown::holds).count())
+                .sum();
+    }
+
+    /** Whether nothing is written of that chip after this step. */
+    static boolean last(List<WorkScript.Step> steps, WorkScript.Step step) {
+        return steps.stream().filter(s -> s.job().id().equals(step.job().id()))
+                .reduce((a, b) -> b).filter(s -> s == step).isPresent();
     }
 
     private int said(String name, WorkScript script, List<WorkScript.Step> steps) {
@@ -181,9 +222,10 @@ final class ExamplesCommand extends Verb {
         }
     }
 
-    /** Runs that are kept in a job already, as the world of a script that is played again without heating anything. */
-    static WorkScript.Heated kept(Job done) {
+    /** Runs that are kept in jobs already, as the world of a script that is played again without heating anything. */
+    static WorkScript.Heated kept(List<Job> family) {
         return (job, bead, at) -> {
+            Job done = family.stream().filter(j -> j.id().equals(job.id())).findFirst().orElseThrow();
             Job longer = job.with(bead, done.bead(bead).orElseThrow().state());
             List<Kept> left = done.records().stream().filter(r -> r.at().equals(at)).toList();
             for (Kept record : left) {

@@ -27,6 +27,8 @@ final class StrandCommand extends Verb {
     private Optional<String> kind = Optional.empty();
     @Option(names = "--board", paramLabel = "BOARD", description = "The board it sits on, where that is a donor (default: the board of the job).")
     private Optional<String> board = Optional.empty();
+    @Option(names = "--donor", description = "It sits on another unit than that of the job, also where that is of the same board: it is opened, made safe and known by itself.")
+    private boolean donor;
     @Option(names = "--author", defaultValue = "", description = "Who does it.")
     private String author;
 
@@ -35,7 +37,14 @@ final class StrandCommand extends Verb {
         try (Ledger ledger = shared().ledger()) {
             Job job = ledger.job(name);
             if (chip.isPresent()) {
-                Job strand = NewStrand.begin(ledger, job, board.orElse(job.board()), chip.get(), kind(job),
+                String on = board.orElse(job.board());
+                Optional<String> unit = donor
+                        ? Optional.of(Strands.freeDonor(
+                                Stream.concat(Stream.of(job), Strands.of(job, ledger.jobs()).stream())
+                                        .toList(),
+                                on, chip.get()))
+                        : Optional.empty();
+                Job strand = NewStrand.begin(ledger, job, on, chip.get(), kind(job), unit,
                         java.time.Instant.now(), author);
                 out().println("begun: " + strand.id());
                 strand.beads().forEach(b -> out().println("  " + CheckCommand.small(b.phase()) + "  "
@@ -50,10 +59,11 @@ final class StrandCommand extends Verb {
             }
             Stream.concat(main.stream(), Strands.of(job, jobs).stream())
                     .forEach(j -> out().printf(Locale.ROOT,
-                            "%-16s %-8s %-6s %-14s %d of %d beads, %s%n", j.id(), j.board(), j.target(),
+                            "%-16s %-8s %-6s %-14s %d of %d beads, %s%s%n", j.id(), j.board(), j.target(),
                             JobFacts.kind(j).map(k -> shared().words().say("kind." + k.key())).orElse("-"),
                             j.beads().stream().filter(Bead::worked).count(), j.beads().size(),
-                            j.inHand().map(b -> "at " + at(b, shared().words())).orElse("at its end")));
+                            j.inHand().map(b -> "at " + at(b, shared().words())).orElse("at its end"),
+                            Strands.donor(j).map(d -> ", " + d).orElse("")));
             return 0;
         }
     }

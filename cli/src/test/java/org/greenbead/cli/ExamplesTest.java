@@ -54,8 +54,8 @@ public class ExamplesTest {
     private static List<WorkScript.Step> played(String kind, boolean twin) throws Exception {
         Job made = FILES.read(FOLDER.resolve(kind + (twin ? "-twin" : "") + ".job.bead.json"), Format.JOB,
                 Job.class);
-        List<WorkScript.Step> steps = script(kind).play(twin, new WorkScript.World(
-                job -> ExamplesCommand.judge(FILES, job), ExamplesCommand.kept(made)));
+        List<WorkScript.Step> steps = script(kind).play(twin,
+                ExamplesCommand.world(FILES, ExamplesCommand.kept(List.of(made))));
         assertEquals(FILES.write(Format.JOB, steps.getLast().job().withAccount(List.of())),
                 FILES.write(Format.JOB, made),
                 "the script and its job file differ: ./greenbead examples docs/examples/jobs");
@@ -108,8 +108,8 @@ public class ExamplesTest {
         Job before = new Job("SB-0400", made.title(), made.complaint(), made.customer(), made.board(),
                 made.target(),
                 made.bench(), made.beads(), made.facts(), made.records());
-        List<WorkScript.Step> second = script(kind).play(false, new WorkScript.World(
-                job -> ExamplesCommand.judge(FILES, job), ExamplesCommand.kept(made)), List.of(before));
+        List<WorkScript.Step> second = script(kind).play(false,
+                ExamplesCommand.world(FILES, ExamplesCommand.kept(List.of(made))), List.of(before));
         long checks = made.beads().stream().mapToLong(b -> b.checks().size()).sum();
         int entries = first.stream().mapToInt(WorkScript.Step::entries).sum();
         int acts = second.stream().mapToInt(s -> s.ticks() + s.entries()).sum();

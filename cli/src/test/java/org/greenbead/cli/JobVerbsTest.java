@@ -88,7 +88,19 @@ public class JobVerbsTest {
     public void jobWithoutItsBoardIsNotTakenIn() {
         Said said = type("import", "../docs/examples/jobs/revive.job.bead.json", "--data", file("empty"));
         assertEquals(said.status(), 2);
-        assertTrue(said.err().contains("greenbead board new, or import it first"), said.err());
+        assertTrue(said.err().contains("greenbead board new, or import its file too"), said.err());
+    }
+
+    /** A folder with a bundle and a note in it. */
+    @Test
+    public void aFolderIsTakenIn() throws Exception {
+        Path from = Files.createDirectories(folder.resolve("stick/jobs"));
+        assertEquals(type("pack", "SB-0412", from.resolve("one.zip").toString(), "--data", data).status(), 0);
+        Files.writeString(from.resolve("notes.txt"), "of the other bench");
+        Said taken = type("import", file("stick"), "--data", file("third"));
+        assertTrue(taken.out().contains("took in job SB-0412")
+                && taken.out().contains("left alone 1, nothing of a ledger: notes.txt"),
+                taken.out() + taken.err());
     }
 
     @DataProvider

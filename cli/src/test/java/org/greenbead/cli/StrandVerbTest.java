@@ -85,6 +85,20 @@ public class StrandVerbTest extends InFolder {
         }
     }
 
+    /** A donor of the same board: its chip is another one, it is opened by itself, and the list says which unit it is. */
+    @Test
+    public void aDonorOfTheSameBoard() {
+        assertEquals(run("strand", "J-1", "U1", "--kind", "harvest"), 2);
+        assertTrue(err.contains("say that it is a donor"), err);
+        assertEquals(run("strand", "J-1", "U1", "--kind", "harvest", "--donor"), 0, err);
+        assertTrue(out.contains("begun: J-1-U1") && out.contains("cables") || out.contains("trip"), out);
+        assertEquals(run("strand", "J-1", "U1", "--kind", "harvest", "--donor"), 0, err);
+        run("strand", "J-1");
+        assertEquals(out.lines().filter(l -> l.contains(", donor")).count(), 2, out);
+        assertTrue(out.contains("J-1-U1-2") && out.contains("donor-2"), out);
+        assertEquals(run("tick", "J-1-U1", "screws_mapped"), 0, err);
+    }
+
     /** What a file says of its family stays with it; one whose job is not there stands alone. */
     @Test
     public void aStrandIsCarriedAsAFile() throws Exception {

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -39,7 +40,14 @@ public final class JobBundle {
     }
 
     /** What was carried. @param strands further chips of the job, each with a number of its own */
-    public record Carried(String job, int strands, int recipes, int chips, int runs, int pictures) {}
+    public record Carried(String job, int strands, int recipes, int chips, int runs, int pictures) {
+        /** "SB-0412 with 2 recipes, 1 chips, ..". */
+        public String said() {
+            return String.format(Locale.ROOT, "%s with %s%d recipes, %d chips, %d runs and %d pictures", job,
+                    strands == 0 ? "" : strands + " further chips of the job, ", recipes, chips, runs,
+                    pictures);
+        }
+    }
 
     /** The ledger holds something else under the same name. */
     public static final class ClashException extends Exception {
@@ -209,6 +217,62 @@ public final class JobBundle {
      */
     public static Carried unpack(Ledger ledger, Path file, boolean replace)
             throws BadFileException, IOException, ClashException {
+        Packed packed = read(ledger, file);
+        List<String> clashes = packed.clashes(ledger);
+        if (!clashes.isEmpty() && !replace) {
+            throw new ClashException(packed.job(), clashes);
+        }
+        return packed.keep(ledger, clashes);
+    }
+
+    /**
+     * A bundle that was read whole and found sound, and of which nothing is kept yet.
+     *
+     * @param files what its pictures, curves, test logs and runs hold, by their name in the bundle
+     */
+    record Packed(String job, Ledger.Arrival arrival, Map<String, BeadMap> maps, Map<String, byte[]> photos,
+            List<byte[]> curves, List<byte[]> logs, Map<String, byte[]> runs) {
+
+        /** What the ledger holds under the same name and of another content. */
+        List<String> clashes(Ledger ledger) throws BadFileException {
+            var clashes = new ArrayList<>(ledger.clashes(arrival));
+            for (Map.Entry<String, BeadMap> map : maps.entrySet()) {
+                if (ledger.beadMaps().find(map.getKey()).filter(there -> !there.equals(map.getValue()))
+                        .isPresent()) {
+                    clashes.add("bead map " + map.getKey());
+                }
+            }
+            return clashes;
+        }
+
+        /** Files first: they are named by run and by content, so that what a failure leaves behind is no half job. */
+        Carried keep(Ledger ledger, List<String> clashes) throws BadFileException, IOException {
+            for (byte[] log : logs) {
+                ledger.testLogs().add(log);
+            }
+            for (Map.Entry<String, byte[]> photo : photos.entrySet()) {
+                ledger.photos().add(photo.getValue(), photo.getKey());
+            }
+            for (byte[] curve : curves) {
+                ledger.curves().add(curve);
+            }
+            for (RunEntry run : arrival.runs()) {
+                Path log = ledger.logFile(run);
+                if (!Files.exists(log)) {
+                    SafeFiles.write(log, runs.get(run.id()));
+                }
+            }
+            for (Map.Entry<String, BeadMap> map : maps.entrySet()) {
+                ledger.beadMaps().save(map.getKey(), map.getValue());
+            }
+            ledger.take(arrival, !clashes.isEmpty());
+            return new Carried(job, arrival.jobs().size() - 1, arrival.recipes().size(),
+                    arrival.chips().size(), arrival.runs().size(), photos.size());
+        }
+    }
+
+    /** Reads a bundle and looks at all of it; nothing is kept. @throws BadFileException when it is not sound */
+    static Packed read(Ledger ledger, Path file) throws BadFileException, IOException {
         OpenFiles open = ledger.files();
         Bundle bundle = Bundle.read(file, open);
         Job job = open.parse(bundle.text("job.bead.json"), "job.bead.json", Format.JOB, Job.class);
@@ -255,7 +319,7 @@ public final class JobBundle {
             }
             photos.put(said, bytes);
         }
-        var curves = new LinkedHashMap<String, byte[]>();
+        var curves = new ArrayList<byte[]>();
         for (String name : bundle.in("curves")) {
             byte[] bytes = bundle.bytes(name);
             String said = name.substring("curves/".length());
@@ -264,9 +328,9 @@ public final class JobBundle {
                 throw new BadFileException(name, 0, "", "the curve is not the one that its name says",
                         "Make the bundle again");
             }
-            curves.put(said, bytes);
+            curves.add(bytes);
         }
-        var logs = new LinkedHashMap<String, byte[]>();
+        var logs = new ArrayList<byte[]>();
         for (String name : bundle.in("logs")) {
             byte[] bytes = bundle.bytes(name);
             String said = name.substring(LOGS.length());
@@ -274,15 +338,15 @@ public final class JobBundle {
                 throw new BadFileException(name, 0, "", "the log is not the one that its name says",
                         "Make the bundle again");
             }
-            logs.put(said, bytes);
+            logs.add(bytes);
         }
+        var told = new LinkedHashMap<String, byte[]>();
         for (RunEntry run : runs) {
             String name = "runs/" + run.id() + ".run.jsonl";
-            sound(bundle.bytes(name), name, run, ledger);
+            byte[] bytes = bundle.bytes(name);
+            sound(bytes, name, run, ledger);
+            told.put(run.id(), bytes);
         }
-        var arrival = new Ledger.Arrival(family, history, List.copyOf(boards.values()), bench, recipes, chips,
-                runs);
-        var clashes = new ArrayList<>(ledger.clashes(arrival));
         Map<String, BeadMap> maps = new LinkedHashMap<>();
         for (Job member : family) {
             String name = member == job ? MAP : MAPS + member.id() + ".map.csv";
@@ -291,37 +355,8 @@ public final class JobBundle {
                 maps.put(part, BeadMapCsv.parse(bundle.text(name), name));
             }
         }
-        for (Map.Entry<String, BeadMap> map : maps.entrySet()) {
-            if (ledger.beadMaps().find(map.getKey()).filter(there -> !there.equals(map.getValue()))
-                    .isPresent()) {
-                clashes.add("bead map " + map.getKey());
-            }
-        }
-        if (!clashes.isEmpty() && !replace) {
-            throw new ClashException(job.id(), clashes);
-        }
-        // Files first: they are named by run and by content, so that what a failure leaves behind is no half job.
-        for (Map.Entry<String, byte[]> log : logs.entrySet()) {
-            ledger.testLogs().add(log.getValue());
-        }
-        for (Map.Entry<String, byte[]> photo : photos.entrySet()) {
-            ledger.photos().add(photo.getValue(), photo.getKey());
-        }
-        for (Map.Entry<String, byte[]> curve : curves.entrySet()) {
-            ledger.curves().add(curve.getValue());
-        }
-        for (RunEntry run : runs) {
-            Path log = ledger.logFile(run);
-            if (!Files.exists(log)) {
-                SafeFiles.write(log, bundle.bytes("runs/" + run.id() + ".run.jsonl"));
-            }
-        }
-        for (Map.Entry<String, BeadMap> map : maps.entrySet()) {
-            ledger.beadMaps().save(map.getKey(), map.getValue());
-        }
-        ledger.take(arrival, !clashes.isEmpty());
-        return new Carried(job.id(), family.size() - 1, recipes.size(), chips.size(), runs.size(),
-                photos.size());
+        return new Packed(job.id(), new Ledger.Arrival(family, history, List.copyOf(boards.values()),
+                List.of(bench), recipes, chips, List.of(), runs), maps, photos, curves, logs, told);
     }
 
     private static List<RunEntry> runs(Bundle bundle, List<Job> family, OpenFiles open)

@@ -348,8 +348,24 @@ public final class Ledger implements AutoCloseable {
         document(Format.BOARD, board.id(), board);
     }
 
+    /** Recipes that name one of its air stations name it as it is called now, unless another bench has one of the old name. */
     public synchronized void save(Bench bench) {
-        document(Format.BENCH, bench.id(), bench);
+        handle.useTransaction(h -> {
+            for (Recipe recipe : renamed(bench)) {
+                document(Format.RECIPE, recipe.id(), recipe);
+            }
+            document(Format.BENCH, bench.id(), bench);
+        });
+    }
+
+    private List<Recipe> renamed(Bench bench) {
+        List<Bench> all = benches();
+        Optional<Bench.Renamed> name = all.stream().filter(b -> b.id().equals(bench.id())).findFirst()
+                .flatMap(bench::renamed)
+                .filter(r -> all.stream().noneMatch(b -> !b.id().equals(bench.id()) && b.has(r.before())));
+        return name.map(r -> all(Format.RECIPE, Recipe.class).stream()
+                .filter(recipe -> recipe.station().filter(r.before()::equals).isPresent())
+                .map(recipe -> recipe.by(r.now())).toList()).orElse(List.of());
     }
 
     public synchronized void save(Recipe recipe) {
@@ -628,13 +644,14 @@ public final class Ledger implements AutoCloseable {
     // A job from elsewhere.
 
     /**
-     * What comes with a job that was packed somewhere else.
+     * What comes from elsewhere: a job that was packed there, or files of any kind.
      *
      * @param jobs    the job, then its further chips
-     * @param history by number of the job
+     * @param history by number of the job; of one that came as a file alone there is none
      */
-    record Arrival(List<Job> jobs, Map<String, List<JobEvent>> history, List<Board> boards, Bench bench,
-            List<Recipe> recipes, List<StockChip> chips, List<RunEntry> runs) {}
+    record Arrival(List<Job> jobs, Map<String, List<JobEvent>> history, List<Board> boards,
+            List<Bench> benches, List<Recipe> recipes, List<StockChip> chips, List<StockItem> stock,
+            List<RunEntry> runs) {}
 
     /** What the ledger holds under the same name and of another content: "board WB-7". */
     synchronized List<String> clashes(Arrival arrival) {
@@ -645,7 +662,12 @@ public final class Ledger implements AutoCloseable {
         for (Board board : arrival.boards()) {
             clash("document", "board", board.id(), files.write(Format.BOARD, board), clashes);
         }
-        clash("document", "bench", arrival.bench().id(), files.write(Format.BENCH, arrival.bench()), clashes);
+        for (Bench bench : arrival.benches()) {
+            clash("document", "bench", bench.id(), files.write(Format.BENCH, bench), clashes);
+        }
+        for (StockItem item : arrival.stock()) {
+            clash("document", Format.STOCK.word(), item.id(), files.write(Format.STOCK, item), clashes);
+        }
         for (Recipe recipe : arrival.recipes()) {
             clash("document", "recipe", recipe.id(), files.write(Format.RECIPE, recipe), clashes);
         }
@@ -683,7 +705,8 @@ public final class Ledger implements AutoCloseable {
         handle.useTransaction(h -> {
             String now = clock.instant().toString();
             arrival.boards().forEach(b -> document(Format.BOARD, b.id(), b));
-            document(Format.BENCH, arrival.bench().id(), arrival.bench());
+            arrival.benches().forEach(b -> document(Format.BENCH, b.id(), b));
+            arrival.stock().forEach(s -> document(Format.STOCK, s.id(), s));
             arrival.recipes().forEach(r -> document(Format.RECIPE, r.id(), r));
             arrival.chips().forEach(this::save);
             arrival.jobs().forEach(j -> arrived(h, j, arrival.history().get(j.id()), now));
@@ -713,7 +736,7 @@ public final class Ledger implements AutoCloseable {
         long seq = h.createQuery("SELECT coalesce(max(seq), 0) FROM job_event WHERE job_id = :job")
                 .bind("job", job.id()).mapTo(Long.class).one();
         var events = new ArrayList<JobEvent>();
-        if (seq == 0) {
+        if (seq == 0 && history != null) {
             events.addAll(history);
         }
         events.add(new JobEvent(clock.instant(), "imported", ""));

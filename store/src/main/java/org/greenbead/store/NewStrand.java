@@ -19,16 +19,18 @@ public final class NewStrand {
      * Keeps the strand, with first guesses for its heats.
      *
      * @param boardId the job's own board, or that of a donor
+     * @param donor   which unit of that board; empty for the unit of the job
      * @param author  may be empty
      * @throws IllegalArgumentException as {@link Strands#begin} says
      */
     public static Job begin(Ledger ledger, Job main, String boardId, String chip, JobKind kind,
-            java.time.Instant at, String author) throws BadFileException, LedgerException {
+            Optional<String> donor, java.time.Instant at, String author)
+            throws BadFileException, LedgerException {
         Board board = ledger.document(Format.BOARD, boardId, Board.class);
         Bench bench = ledger.document(Format.BENCH, main.bench(), Bench.class);
         Job strand = Account.noted(Optional.empty(),
                 Strands.begin(main, Strands.of(main, ledger.jobs()), board, chip, kind,
-                        ledger.houseRoute(kind)),
+                        ledger.houseRoute(kind), donor),
                 at, author);
         for (Recipe recipe : Opening.recipes(strand, board, bench)) {
             if (!ledger.holds(Format.RECIPE, recipe.id())) {

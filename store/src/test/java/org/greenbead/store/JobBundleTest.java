@@ -222,9 +222,10 @@ public class JobBundleTest {
                     .findFirst().orElseThrow();
             Board donor = from.boards().stream().filter(b -> !b.id().equals(own.id())).findFirst()
                     .orElseThrow();
-            Job beside = NewStrand.begin(from, main, own.id(), second, JobKind.REPLACE, clock.instant(), "A");
+            Job beside = NewStrand.begin(from, main, own.id(), second, JobKind.REPLACE, Optional.empty(),
+                    clock.instant(), "A");
             Job given = NewStrand.begin(from, main, donor.id(), donor.chips().getFirst().name(),
-                    JobKind.HARVEST, clock.instant(), "A");
+                    JobKind.HARVEST, Optional.of("donor"), clock.instant(), "A");
             from.save(from.document(Format.BENCH, main.bench(), Bench.class)
                     .with(Equipment.NONE.readWith("meter two")));
             Path zip = away.resolve("family.zip");

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
@@ -74,7 +75,8 @@ public class UnitOfLedgerTest {
     public void strandsShareTheUnit() throws Exception {
         String chip = ledger.unit(job, RunPlan.Task.LIFT).chips().stream().map(c -> c.name())
                 .filter(n -> !n.equals(job.target())).findFirst().orElseThrow();
-        Job strand = NewStrand.begin(ledger, job, job.board(), chip, JobKind.REPLACE, AT, "technician A");
+        Job strand = NewStrand.begin(ledger, job, job.board(), chip, JobKind.REPLACE, Optional.empty(), AT,
+                "technician A");
         assertEquals(melts(job), made);
         ledger.save(note(strand, "exposure", Map.of("part", job.target(), "event", "lift_run")), "run over",
                 "");

@@ -25,6 +25,7 @@ import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Shapes;
 import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Drops;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;
 import org.greenbead.app.shell.Rows;
@@ -38,9 +39,12 @@ import org.greenbead.core.search.JobSearch;
 import org.greenbead.store.JobBin;
 import org.greenbead.store.JobBundle;
 import org.greenbead.store.Ledger;
+import org.greenbead.store.TakeIn;
 
 /** Every job of the ledger; what is written above finds them. */
 public final class JobsPage extends Page {
+    /** Things that are named one by one where many have come in. */
+    private static final int NAMED = 6;
     private final Desk desk;
     private final Navigator go;
     private final Consumer<Job> open;
@@ -103,10 +107,12 @@ public final class JobsPage extends Page {
         var head = Looks.as(new VBox(4, Looks.label(texts.get("jobs.caps"), "caps"),
                 title, search, read), "instruction");
         var acts = new FlowPane(8, 6, act("jobs-pack", texts.get("jobs.act.pack") + "  E", this::pack),
-                act("jobs-fetch", texts.get("jobs.act.fetch") + "  F", this::fetch), toBin, showBin);
+                act("jobs-fetch", texts.get("jobs.act.fetch") + "  F", this::fetch),
+                act("jobs-folder", texts.get("jobs.act.folder") + "  V", this::fetchFolder), toBin, showBin);
         page = Looks.as(
                 new VBox(head, rows, said, acts, Looks.label(texts.get("jobs.keys"), "muted", "small")),
                 "page");
+        Drops.all(page, this::fetch);
         backWord(texts.get("key.back"));
         noteWord(texts.get("jobs.new"));
         reread();
@@ -277,15 +283,30 @@ public final class JobsPage extends Page {
     }
 
     private void fetch() {
-        desk.picker().file(page.getScene().getWindow(), desk.texts().get("jobs.fetch"), "ZIP", "*.zip")
-                .ifPresent(this::fetch);
+        Texts texts = desk.texts();
+        List<Path> files = desk.picker().files(page.getScene().getWindow(), texts.get("jobs.fetch"),
+                texts.get("jobs.fetch.kinds"), "*.zip", "*.bead.json");
+        if (!files.isEmpty()) {
+            fetch(files);
+        }
     }
 
-    /** Takes a bundle in. */
-    private void fetch(Path file) {
-        desk.io(() -> JobBundle.unpack(desk.ledger(), file, false), carried -> {
-            tell(desk.texts().get("jobs.fetched", carried.job()), false);
-            arrived.accept(carried.job());
+    private void fetchFolder() {
+        desk.picker().folder(page.getScene().getWindow(), desk.texts().get("jobs.folder"))
+                .ifPresent(folder -> fetch(List.of(folder)));
+    }
+
+    /** Takes files, bundles and folders in, all or nothing. */
+    private void fetch(List<Path> named) {
+        desk.io(() -> TakeIn.from(desk.ledger(), named, false), taken -> {
+            Texts texts = desk.texts();
+            String first = taken.taken().stream().limit(NAMED).collect(Collectors.joining(", "));
+            int more = taken.taken().size() - NAMED;
+            tell(texts.get("jobs.fetched",
+                    more > 0 ? texts.get("jobs.fetched.more", first, more) : first)
+                    + (taken.left().isEmpty() ? "" : texts.get("jobs.fetched.left", taken.left().size())),
+                    false);
+            taken.jobs().forEach(arrived);
             reread();
         }, failed -> tell(String.valueOf(failed.getMessage()), true));
     }
@@ -322,6 +343,7 @@ public final class JobsPage extends Page {
             case I -> search.open();
             case E -> pack();
             case F -> fetch();
+            case V -> fetchFolder();
             case DELETE, BACK_SPACE -> throwAway();
             case Z -> takeBack();
             case X -> showBin();

@@ -48,6 +48,8 @@ public final class StrandPage extends Page {
     private Step step = Step.NONE;
     private String board;
     private String chip = "";
+    /** The chip sits on another unit than that of the job. */
+    private boolean donor;
 
     /** What is asked of a further chip. */
     private enum Step {
@@ -157,14 +159,15 @@ public final class StrandPage extends Page {
                 List.of(new Choice("strand-another", texts.get("strand.another.key"), this::another));
             case CHIP -> Stream.concat(free().map(c -> new Choice("strand-chip-" + c.name(),
                     c.name() + " " + c.part(), () -> kindOf(c.name()))),
-                    boards.size() > 1
-                            ? Stream.of(new Choice("strand-donor", texts.get("strand.donor"),
-                                    () -> to(Step.BOARD)))
-                            : Stream.of())
+                    donor
+                            ? Stream.of()
+                            : Stream.of(new Choice("strand-donor", texts.get("strand.donor"),
+                                    () -> to(Step.BOARD))))
                     .toList();
             case BOARD -> boards.stream().filter(b -> !b.chips().isEmpty())
                     .map(b -> new Choice("strand-board-" + b.id(), b.id() + " " + b.title(), () -> {
                         board = b.id();
+                        donor = true;
                         to(Step.CHIP);
                     })).toList();
             case KIND -> Routes.shipped().strandKinds().stream()
@@ -178,8 +181,8 @@ public final class StrandPage extends Page {
     /** Chips of the board that nobody works on in this job. */
     private Stream<Chip> free() {
         return boards.stream().filter(b -> b.id().equals(board)).flatMap(b -> b.chips().stream())
-                .filter(c -> family.stream()
-                        .noneMatch(j -> j.board().equals(board) && j.target().equals(c.name())));
+                .filter(c -> donor || family.stream().noneMatch(j -> j.board().equals(board)
+                        && Strands.donor(j).isEmpty() && j.target().equals(c.name())));
     }
 
     private void to(Step next) {
@@ -198,6 +201,7 @@ public final class StrandPage extends Page {
             return;
         }
         board = family.getFirst().board();
+        donor = false;
         to(Step.CHIP);
         if (free().findAny().isEmpty()) {
             said.setText(desk.texts().get("strand.nothing", board));
@@ -214,7 +218,10 @@ public final class StrandPage extends Page {
         String on = board;
         String name = chip;
         String author = desk.settings().technician().get();
-        desk.io(() -> NewStrand.begin(desk.ledger(), desk.ledger().job(main.id()), on, name, kind,
+        Optional<String> unit = donor
+                ? Optional.of(Strands.freeDonor(family, on, name))
+                : Optional.empty();
+        desk.io(() -> NewStrand.begin(desk.ledger(), desk.ledger().job(main.id()), on, name, kind, unit,
                 desk.clock().instant(), author), begun, this::failed);
     }
 

@@ -21,6 +21,7 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.core.book.Phase;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 
 /** A job as one string with a branch for each further chip: it leaves after the decision and comes back before the proof. */
 final class StrandPicture extends Sketch {
@@ -107,7 +108,9 @@ final class StrandPicture extends Sketch {
         Text name = words(job.target(), "strand-name");
         name.setX(16);
         name.setY(y - 10);
-        Text kind = words(job.facts().at("job.kind").map(k -> texts.say("kind." + k)).orElse(job.id()),
+        String does = job.facts().at("job.kind").map(k -> texts.say("kind." + k)).orElse(job.id());
+        Text kind = words(Strands.donor(job)
+                .map(d -> texts.get("strand.of_donor", does, d.replace('-', ' '), job.board())).orElse(does),
                 "strand-kind");
         kind.setX(16);
         kind.setTextOrigin(VPos.TOP);

@@ -10,6 +10,7 @@ import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
+import org.greenbead.core.route.Strands;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
@@ -28,7 +29,7 @@ public record BoardPhoto(Board board, Optional<Image> photo, Optional<Squared> s
         if (newest.isEmpty() && job.strandOf().isPresent()) {
             // A strand on the board of its job sees the photo of that job.
             newest = ledger.jobs().stream().filter(j -> job.strandOf().equals(Optional.of(j.id())))
-                    .filter(j -> j.board().equals(job.board())).flatMap(j -> newest(j).stream()).findFirst();
+                    .filter(j -> Strands.sameUnit(j, job)).flatMap(j -> newest(j).stream()).findFirst();
         }
         if (newest.isEmpty()) {
             return new BoardPhoto(board, Optional.empty(), Optional.empty());

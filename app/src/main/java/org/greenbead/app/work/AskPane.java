@@ -64,6 +64,9 @@ public final class AskPane extends VBox {
                 // The same on every keyboard, and never a part of what is typed.
                 asBefore();
                 e.consume();
+            } else if (e.getCode() == KeyCode.INSERT) {
+                another();
+                e.consume();
             } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP) {
                 step(e.getCode() == KeyCode.DOWN ? 1 : -1);
                 e.consume();
@@ -169,7 +172,9 @@ public final class AskPane extends VBox {
                 if (asked.record().flatMap(model.job()::record).isPresent()) {
                     record = asked.record();
                 }
-                if (!asked.begun().isEmpty()) {
+                // A picture that is asked for is another one than those that are there.
+                boolean picture = asked.type().equals("picture") && asked.field().isEmpty();
+                if (!asked.begun().isEmpty() || picture && asked.record().isEmpty()) {
                     record = Optional.empty();
                     field = 0;
                 }

@@ -111,7 +111,9 @@ final class PhotoPane extends VBox {
     }
 
     void show() {
-        List<Kept> pictures = model.job().records("picture").reversed();
+        // What was written down without a file has nothing to be shown.
+        List<Kept> pictures = model.job().records("picture").reversed().stream()
+                .filter(p -> !p.text("file").isEmpty()).toList();
         if (pictures.equals(shown) && !large.getChildren().isEmpty()) {
             return;
         }

@@ -75,7 +75,8 @@ public final class JobFacts {
                             : earliest(job, RecordTypes.shipped().require(record.type()).beads());
             latest = of.compareTo(latest) > 0 ? of : latest;
         }
-        return latest;
+        // What is proved and closed is so for the whole job, and is asked there.
+        return job.strandOf().isPresent() && latest == Phase.CLOSE ? Phase.PROVE : latest;
     }
 
     /** The earliest phase of these beads in the job's own route, else in any. */

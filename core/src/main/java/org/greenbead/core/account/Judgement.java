@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.book.Judged;
 import org.greenbead.core.book.NotKnown;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.run.Rehearsal;
@@ -28,7 +29,10 @@ public record Judgement(KnownFacts known, Gates.Look look) {
     public static Judgement of(Job job, Optional<RunPlan> plan, Optional<Around> around,
             Optional<Rehearsal> rehearsal, RuleBook book, RuleBook.Settings limits) {
         KnownFacts known = JobFacts.known(job, plan, around, rehearsal);
-        return new Judgement(known, new Gates.Look(Judged.of(book, known.facts(), limits),
+        Judged judged = Judged.of(book, known.facts(), limits);
+        return new Judgement(known, new Gates.Look(
+                // Intake and decision are those of the job; what is amiss there is told there, once. What stops a heat is told everywhere.
+                job.strandOf().isPresent() ? judged.from(Phase.PLAN) : judged,
                 book.notKnown(known.facts(), limits, JobFacts.phase(job)),
                 JobFacts.evidence(job, plan, around)));
     }

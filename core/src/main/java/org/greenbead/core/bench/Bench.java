@@ -137,6 +137,26 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
         return new Bench(id, title, ambientC, heater, air.called(name), probes, told, equipment);
     }
 
+    /**
+     * The air station that this bench calls otherwise than it did before: as many stand here, one name is gone and one is new.
+     *
+     * @return the name before, and the name now; empty where none was called otherwise
+     */
+    public Optional<Renamed> renamed(Bench before) {
+        var gone = new ArrayList<>(before.stations().stream().map(AirStation::name).toList());
+        var fresh = new ArrayList<>(stations().stream().map(AirStation::name).toList());
+        boolean asMany = gone.size() == fresh.size();
+        List<String> old = List.copyOf(gone);
+        gone.removeAll(fresh);
+        fresh.removeAll(old);
+        return asMany && gone.size() == 1 && fresh.size() == 1
+                ? Optional.of(new Renamed(gone.getFirst(), fresh.getFirst()))
+                : Optional.empty();
+    }
+
+    /** An air station's name before and now. */
+    public record Renamed(String before, String now) {}
+
     /** Whether a run's air was blown by the station in hand, as far as is known. */
     public boolean blewHere(Calibration told) {
         return told.station().isEmpty() || told.station().equals(air.name());

@@ -34,6 +34,13 @@ public record Judged(List<Noticed> open, List<Muted> muted) {
         return new Judged(open, muted);
     }
 
+    /** Without what belongs to earlier phases, stops excepted. */
+    public Judged from(Phase phase) {
+        return new Judged(open.stream().filter(
+                n -> n.rule().severity() == Severity.STOP || n.rule().phase().compareTo(phase) >= 0).toList(),
+                muted);
+    }
+
     /** Whether a person may waive it. */
     public static boolean mutable(Noticed noticed, Facts facts) {
         boolean stop = noticed.rule().severity() == Severity.STOP;

@@ -25,6 +25,7 @@ public final class Routes {
     private final LinkedHashSet<String> kept = new LinkedHashSet<>();
     private final LinkedHashSet<String> once = new LinkedHashSet<>();
     private final LinkedHashSet<String> told = new LinkedHashSet<>();
+    private final LinkedHashSet<String> toldDonor = new LinkedHashSet<>();
     private final LinkedHashSet<JobKind> strands = new LinkedHashSet<>();
 
     /**
@@ -46,6 +47,8 @@ public final class Routes {
                 once.addAll(words(line.substring("!once ".length())));
             } else if (line.startsWith("!told ")) {
                 told.addAll(words(line.substring("!told ".length())));
+            } else if (line.startsWith("!told-donor ")) {
+                toldDonor.addAll(words(line.substring("!told-donor ".length())));
             } else if (line.startsWith("!strands ")) {
                 words(line.substring("!strands ".length()))
                         .forEach(k -> strands.add(JobKind.valueOf(k.toUpperCase(Locale.ROOT))));
@@ -104,6 +107,11 @@ public final class Routes {
         return told.contains(recordType);
     }
 
+    /** Types of record that a strand on another unit is told too: what was decided of the whole job. */
+    boolean ofTheDecision(String recordType) {
+        return toldDonor.contains(recordType);
+    }
+
     /** Whether a bead is worked once for the whole unit, however many chips are worked on. */
     boolean once(Bead bead) {
         return bead.phase().compareTo(Phase.PLAN) < 0 || once.contains(bead.id());
@@ -114,11 +122,15 @@ public final class Routes {
         return List.copyOf(strands);
     }
 
-    /** The beads of a further chip: from the plan to the seat, without what is done once for the whole unit. */
-    public List<Bead> strand(JobKind kind, Map<String, String> recipes) {
+    /**
+     * The beads of a further chip: from the plan to the seat, without what is done once for the whole unit.
+     *
+     * @param elsewhere it sits on another unit, which is opened and stripped by itself
+     */
+    public List<Bead> strand(JobKind kind, Map<String, String> recipes, boolean elsewhere) {
         return beads(kind, recipes).stream()
-                .filter(b -> !once(b) && b.phase().compareTo(Phase.SEAT) <= 0)
-                .toList();
+                .filter(b -> elsewhere ? b.phase().compareTo(Phase.PLAN) >= 0 : !once(b))
+                .filter(b -> b.phase().compareTo(Phase.SEAT) <= 0).toList();
     }
 
     /** A part that routes share. @throws IllegalArgumentException when there is none of this name */
@@ -151,7 +163,9 @@ public final class Routes {
     public List<String> steps(JobKind kind, List<Bead> beads) {
         var steps = new LinkedHashSet<String>();
         for (Bead bead : beads) {
-            Stream.concat(Stream.of(routes.get(kind)), parts.values().stream()).flatMap(List::stream)
+            // A strand reads the beads of its job too, whose kind may be another.
+            Stream.of(Stream.of(routes.get(kind)), parts.values().stream(), routes.values().stream())
+                    .flatMap(part -> part).flatMap(List::stream)
                     .filter(t -> t.id().equals(bead.id())).findFirst()
                     .ifPresent(t -> steps.addAll(t.steps()));
         }

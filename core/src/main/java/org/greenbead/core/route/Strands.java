@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.book.Phase;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.Tested;
 
@@ -18,6 +19,7 @@ import org.greenbead.core.record.Tested;
  */
 public final class Strands {
     private static final int MOST_ID = 40;
+    private static final String DONOR = "job.donor_unit";
 
     private Strands() {
     }
@@ -34,21 +36,22 @@ public final class Strands {
      * @param family its strands so far
      * @param board  where the chip sits: the job's own board, or a donor
      * @param house  how the house works this kind
+     * @param donor  which unit of that board, as {@link #freeDonor} says; empty for the unit of the job
      * @throws IllegalArgumentException when the job is a strand itself, the chip is not on the board or has its strand already, or the kind heats no board
      */
     public static Job begin(Job main, List<Job> family, Board board, String chip, JobKind kind,
-            HouseRoute house) {
+            HouseRoute house, Optional<String> donor) {
         if (main.strandOf().isPresent()) {
             throw new IllegalArgumentException("job " + main.id() + " is a strand of "
                     + main.strandOf().get() + " itself; further chips belong to that job");
         }
         board.requireChip(chip);
         List<Job> all = Stream.concat(Stream.of(main), family.stream()).toList();
-        all.stream().filter(j -> j.board().equals(board.id()) && j.target().equals(chip)).findFirst()
+        all.stream().filter(j -> on(j, board.id(), donor) && j.target().equals(chip)).findFirst()
                 .ifPresent(there -> {
                     throw new IllegalArgumentException(
                             "chip " + chip + " of board " + board.id() + " is worked on in " + there.id()
-                                    + " already");
+                                    + " already; where it sits on another unit of that board, say that it is a donor");
                 });
         Routes routes = Routes.shipped();
         if (!routes.strandKinds().contains(kind)) {
@@ -56,7 +59,8 @@ public final class Strands {
                     + "\"; choose one of " + String.join(", ",
                             routes.strandKinds().stream().map(JobKind::key).toList()));
         }
-        List<Bead> shipped = routes.strand(kind, Routes.recipes(board.id(), chip));
+        boolean elsewhere = donor.isPresent() || !board.id().equals(main.board());
+        List<Bead> shipped = routes.strand(kind, Routes.recipes(board.id(), chip), elsewhere);
         List<Bead> beads = house.over(shipped).stream()
                 .filter(b -> OwnSteps.own(b.id())
                         ? b.phase().compareTo(shipped.getFirst().phase()) >= 0
@@ -64,7 +68,39 @@ public final class Strands {
                         : shipped.stream().anyMatch(s -> s.id().equals(b.id())))
                 .toList();
         return new Job(freeId(all, chip), main.title(), main.complaint(), main.customer(), board.id(), chip,
-                main.bench(), beads, main.facts().with("job.kind=" + kind.key())).asStrandOf(main.id());
+                main.bench(), beads, main.facts().with("job.kind=" + kind.key()
+                        + donor.map(d -> "; " + DONOR + "=" + d).orElse("")))
+                .asStrandOf(main.id());
+    }
+
+    /** The unit that a strand's chip sits on where that is not the unit of the job: "donor", "donor-2". */
+    public static Optional<String> donor(Job job) {
+        return job.facts().at(DONOR).map(String::valueOf);
+    }
+
+    /** Whether two jobs of a family are on the same board as it lies there, not only on the same type of it. */
+    public static boolean sameUnit(Job one, Job other) {
+        return on(one, other.board(), donor(other));
+    }
+
+    private static boolean on(Job job, String board, Optional<String> donor) {
+        return job.board().equals(board) && donor(job).equals(donor);
+    }
+
+    /**
+     * What a donor is called whose chip is taken: the first name under which nobody in the job works on that chip.
+     *
+     * @param all the job and its strands
+     */
+    public static String freeDonor(List<Job> all, String board, String chip) {
+        String name = "donor";
+        for (int n = 2;; n++) {
+            Optional<String> unit = Optional.of(name);
+            if (all.stream().noneMatch(j -> on(j, board, unit) && j.target().equals(chip))) {
+                return name;
+            }
+            name = "donor-" + n;
+        }
     }
 
     private static String freeId(List<Job> all, String chip) {
@@ -107,7 +143,7 @@ public final class Strands {
      * @param family the job and its strands, with or without this one
      */
     public static List<Instant> heatedElsewhere(Job own, List<Job> family) {
-        return family.stream().filter(j -> !j.id().equals(own.id()) && j.board().equals(own.board()))
+        return family.stream().filter(j -> !j.id().equals(own.id()) && sameUnit(j, own))
                 .flatMap(j -> Tested.heats(j.records()).stream()).toList();
     }
 
@@ -125,7 +161,8 @@ public final class Strands {
                 own.records().stream()).toList();
         List<Bead> beads = Stream.concat(
                 others.stream().filter(o -> own.strandOf().equals(Optional.of(o.id())))
-                        .flatMap(o -> o.beads().stream()).filter(Routes.shipped()::once)
+                        .flatMap(o -> o.beads().stream().filter(Routes.shipped()::once)
+                                .filter(b -> sameUnit(own, o) || b.phase().compareTo(Phase.PLAN) < 0))
                         .filter(b -> own.bead(b.id()).isEmpty()),
                 own.beads().stream()).sorted(Comparator.comparing(Bead::phase)).toList();
         return own.withBeads(beads).with(records);
@@ -148,6 +185,7 @@ public final class Strands {
         return there.isEmpty()
                 ? Optional.of(new Held(main, Optional.empty()))
                 : there.get().beads().stream().filter(Routes.shipped()::once)
+                        .filter(b -> b.phase().compareTo(Phase.LIFT) < 0)
                         .filter(b -> b.gate() && b.state() != BeadState.GREEN).findFirst()
                         .map(b -> new Held(main, Optional.of(b)));
     }
@@ -155,8 +193,10 @@ public final class Strands {
     /** A joint and its heats concern whoever works on the same board; the rest is told by the job to its strands. */
     private static boolean concerns(Job own, Job other, Kept record) {
         return record.type().equals("exposure") || record.type().equals("joint")
-                ? own.board().equals(other.board())
+                ? sameUnit(own, other)
                 : own.strandOf().equals(Optional.of(other.id()))
-                        && Routes.shipped().ofTheUnit(record.type());
+                        && (sameUnit(own, other)
+                                ? Routes.shipped().ofTheUnit(record.type())
+                                : Routes.shipped().ofTheDecision(record.type()));
     }
 }

@@ -69,7 +69,8 @@ public final class ThisUnit {
         List<Job> family = Strands.family(job, jobs);
         return Stream.concat(Stream.of(job), jobs.stream().filter(j -> !j.id().equals(job.id()))
                 .filter(j -> j.board().equals(job.board()))
-                .filter(j -> family.stream().anyMatch(f -> f.id().equals(j.id()))
+                .filter(j -> Strands.sameUnit(j, job)
+                        && family.stream().anyMatch(f -> f.id().equals(j.id()))
                         || serial.isPresent()
                                 && serial(j).filter(serial.get()::equalsIgnoreCase).isPresent()))
                 .toList();
@@ -77,8 +78,8 @@ public final class ThisUnit {
 
     /** The serial number of the unit that a job is on, by its own word or by that of its strands. */
     public static Optional<String> serial(Job job, List<Job> jobs) {
-        return serial(job)
-                .or(() -> Strands.family(job, jobs).stream().flatMap(j -> serial(j).stream()).findFirst());
+        return serial(job).or(() -> Strands.family(job, jobs).stream().filter(j -> Strands.sameUnit(j, job))
+                .flatMap(j -> serial(j).stream()).findFirst());
     }
 
     private static Optional<String> serial(Job job) {

@@ -13,6 +13,7 @@ import java.util.regex.Pattern;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Gates;
 import org.greenbead.core.account.Judgement;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.book.Facts;
 import org.greenbead.core.book.Vocabulary;
 import org.greenbead.core.quantity.TempUnit;
@@ -22,11 +23,13 @@ import org.greenbead.core.record.RecordTypes;
 import org.greenbead.core.route.Attest;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.BeadState;
+import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
 import org.greenbead.core.route.Routes;
 import org.greenbead.core.route.School;
 import org.greenbead.core.route.Schools;
+import org.greenbead.core.route.Strands;
 
 /**
  * A job as it was worked, line by line: records, ticks, ways and runs, nothing typed by the name of a fact.
@@ -40,7 +43,13 @@ import org.greenbead.core.route.Schools;
  * run lift_run
  * recipe plan_recipe
  * wait 20
+ * strand U2 | replace
+ * donor U1 | harvest
+ * on SB-0501
  * </pre>
+ *
+ * {@code strand} takes a further chip of the unit in, {@code donor} one of another unit; what follows is written of it until {@code on} names another of
+ * the job's chips.
  *
  * A line that begins with {@code +} belongs to the sound job only, one with {@code !} to its twin, in which one thing is done wrongly;
  * {@code caught rule} says what has to be said right after it.
@@ -63,8 +72,15 @@ public final class WorkScript {
      *
      * @param judge   looks at the job
      * @param heated  works the heat of a bead: the job with what the run left in it
+     * @param board   a board of that world
      */
-    public record World(Function<Job, Judgement> judge, Heated heated) {}
+    public record World(Judge judge, Heated heated, Function<String, Board> board) {}
+
+    /** Looks at a job. */
+    public interface Judge {
+        /** @param family the job and its further chips; the job alone where it has none */
+        Judgement of(Job job, List<Job> family);
+    }
 
     /** Works a heat. */
     public interface Heated {
@@ -75,10 +91,11 @@ public final class WorkScript {
      * The job after one line.
      *
      * @param line  as written
+     * @param family the job and its further chips, this one among them
      * @param ticks checks said by hand
      * @param entries fields written that are no text
      */
-    public record Step(String line, Job job, Judgement judgement, int ticks, int entries) {}
+    public record Step(String line, Job job, List<Job> family, Judgement judgement, int ticks, int entries) {}
 
     /**
      * What the twin has to be told, and after how many of its lines at the latest.
@@ -127,6 +144,7 @@ public final class WorkScript {
     /** The same on a bench that has worked other jobs: what was the same there is taken over by a press before anything is typed. */
     public List<Step> play(boolean twin, World world, List<Job> ledger) {
         var steps = new ArrayList<Step>();
+        Map<String, Job> family = new LinkedHashMap<>();
         Job job = null;
         Instant now = BEGINS;
         for (String line : lines) {
@@ -143,6 +161,15 @@ public final class WorkScript {
             int entries = 0;
             switch (verb) {
                 case "job" -> job = begin(rest);
+                case "strand", "donor" -> {
+                    job = further(family, rest, verb.equals("donor"), world);
+                    before = null;
+                    ticks = 1;
+                }
+                case "on" -> {
+                    job = family.get(rest);
+                    before = job;
+                }
                 case "wait" -> now = now.plus(Duration.ofMinutes(Long.parseLong(rest)));
                 case "note" -> {
                     WriteDown.Entry entry = entry(rest);
@@ -160,7 +187,7 @@ public final class WorkScript {
                         if (job.attested(check) != Attest.YES || verb.equals("no")) {
                             ticks++;
                             job = Gates.attest(job, check, verb.equals("no") ? Attest.NO : Attest.YES,
-                                    world.judge().apply(job).look());
+                                    world.judge().of(job, with(family, job)).look());
                         }
                     }
                 }
@@ -180,16 +207,36 @@ public final class WorkScript {
                 case "run" -> job = world.heated().run(job, rest, now);
                 default -> throw new IllegalArgumentException("\"" + line + "\" is no line of a job");
             }
-            Judgement judgement = world.judge().apply(job);
+            Judgement judgement = world.judge().of(job, with(family, job));
             Job settled = Gates.settle(job, judgement.look());
             if (!settled.equals(job)) {
                 job = settled;
-                judgement = world.judge().apply(job);
+                judgement = world.judge().of(job, with(family, job));
             }
             job = Account.noted(Optional.ofNullable(before), job, now, "technician A");
-            steps.add(new Step(line, job, judgement, ticks, entries));
+            family.put(job.id(), job);
+            steps.add(new Step(line, job, List.copyOf(family.values()), judgement, ticks, entries));
         }
         return List.copyOf(steps);
+    }
+
+    /** The family with one of it as it is now. */
+    private static List<Job> with(Map<String, Job> family, Job now) {
+        var all = new LinkedHashMap<>(family);
+        all.put(now.id(), now);
+        return List.copyOf(all.values());
+    }
+
+    /** {@code U2 | replace} or, of a board of another type, {@code U2 | harvest | CP-12}. */
+    private static Job further(Map<String, Job> family, String text, boolean donor, World world) {
+        String[] part = text.split("\\s*\\|\\s*");
+        List<Job> all = List.copyOf(family.values());
+        Job main = all.getFirst();
+        String board = part.length > 2 ? part[2] : main.board();
+        JobKind kind = JobKind.valueOf(part[1].toUpperCase(java.util.Locale.ROOT));
+        return Strands.begin(main, all.subList(1, all.size()), world.board().apply(board), part[0], kind,
+                new HouseRoute(kind, List.of()),
+                donor ? Optional.of(Strands.freeDonor(all, board, part[0])) : Optional.empty());
     }
 
     private static Job asBefore(Job job, String type, List<Job> ledger, Instant now) {

@@ -378,7 +378,7 @@ public class ReachedByHandsTest {
         var board = World.board(World.processor("Sn63Pb37", 0, 1),
                 World.neighbour("U2", Side.TOP, 60, 58, "Sn63Pb37"));
         Job strand = Strands.begin(job, List.of(), board, "U2", JobKind.HARVEST,
-                new HouseRoute(JobKind.HARVEST, List.of()));
+                new HouseRoute(JobKind.HARVEST, List.of()), Optional.empty());
         for (Bead bead : strand.beads()) {
             strand = strand.with(bead.id(), done ? BeadState.GREEN : BeadState.OPEN);
         }

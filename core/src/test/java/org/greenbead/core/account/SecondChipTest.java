@@ -57,7 +57,7 @@ public class SecondChipTest {
 
     private static Job second(String chip) {
         return Strands.begin(MAIN, List.of(), BOARD, chip, JobKind.MEMORY,
-                new HouseRoute(JobKind.MEMORY, List.of()));
+                new HouseRoute(JobKind.MEMORY, List.of()), Optional.empty());
     }
 
     @Test

@@ -35,7 +35,8 @@ public class StrandsTest {
             Facts.none().with("job.kind=revive; job.goal=data"));
 
     private static Job strand(JobKind kind) {
-        return Strands.begin(MAIN, List.of(), BOARD, "U2", kind, new HouseRoute(kind, List.of()));
+        return Strands.begin(MAIN, List.of(), BOARD, "U2", kind, new HouseRoute(kind, List.of()),
+                Optional.empty());
     }
 
     private static Kept kept(String id, String type, Map<String, Object> fields) {
@@ -77,15 +78,20 @@ public class StrandsTest {
     public void whatIsNoStrandIsRefused() {
         Job strand = strand(JobKind.REPLACE);
         refused("is a strand of SB-9 itself",
-                () -> Strands.begin(strand, List.of(), BOARD, "U1", JobKind.REPLACE, AS_SHIPPED));
+                () -> Strands.begin(strand, List.of(), BOARD, "U1", JobKind.REPLACE, AS_SHIPPED,
+                        Optional.empty()));
         refused("worked on in SB-9-U2 already",
-                () -> Strands.begin(MAIN, List.of(strand), BOARD, "U2", JobKind.REPLACE, AS_SHIPPED));
+                () -> Strands.begin(MAIN, List.of(strand), BOARD, "U2", JobKind.REPLACE, AS_SHIPPED,
+                        Optional.empty()));
         refused("worked on in SB-9 already",
-                () -> Strands.begin(MAIN, List.of(), BOARD, "U1", JobKind.REPLACE, AS_SHIPPED));
+                () -> Strands.begin(MAIN, List.of(), BOARD, "U1", JobKind.REPLACE, AS_SHIPPED,
+                        Optional.empty()));
         refused("has no chip \"U7\"",
-                () -> Strands.begin(MAIN, List.of(), BOARD, "U7", JobKind.REPLACE, AS_SHIPPED));
+                () -> Strands.begin(MAIN, List.of(), BOARD, "U7", JobKind.REPLACE, AS_SHIPPED,
+                        Optional.empty()));
         refused("choose one of revive, replace",
-                () -> Strands.begin(MAIN, List.of(), BOARD, "U2", JobKind.LOOSE, AS_SHIPPED));
+                () -> Strands.begin(MAIN, List.of(), BOARD, "U2", JobKind.LOOSE, AS_SHIPPED,
+                        Optional.empty()));
     }
 
     private static void refused(String says, org.testng.Assert.ThrowingRunnable act) {
@@ -101,12 +107,50 @@ public class StrandsTest {
                 BOARD.copperUm(), BOARD.copperCoverage(), BOARD.kThroughWPerMK(), BOARD.chips(),
                 BOARD.parts(), BOARD.assumed());
         Job one = strand(JobKind.HARVEST);
-        Job two = Strands.begin(MAIN, List.of(one), donor, "U2", JobKind.HARVEST, AS_SHIPPED);
+        Job two = Strands.begin(MAIN, List.of(one), donor, "U2", JobKind.HARVEST, AS_SHIPPED,
+                Optional.empty());
         assertEquals(two.id(), "SB-9-U2-2");
         assertEquals(two.board(), "WB-8");
         assertEquals(Strands.of(one, List.of(two, one, MAIN)), List.of(one, two));
         assertEquals(Strands.main(two, List.of(two, one, MAIN)), Optional.of(MAIN));
         assertEquals(Strands.main(two, List.of(two, one)), Optional.empty());
+    }
+
+    /**
+     * The donor is another unit of the same board: its chip is no clash, it is opened and made safe by itself, and what the job knows of its own unit says
+     * nothing of the donor's cell, screws and joints; what was decided holds for both.
+     */
+    @Test
+    public void aDonorOfTheSameBoardIsAnotherUnit() {
+        assertEquals(Strands.freeDonor(List.of(MAIN), BOARD.id(), "U1"), "donor");
+        Job donor = Strands.begin(MAIN, List.of(), BOARD, "U1", JobKind.HARVEST, AS_SHIPPED,
+                Optional.of("donor"));
+        assertEquals(donor.id(), "SB-9-U1");
+        assertEquals(Strands.donor(donor), Optional.of("donor"));
+        assertTrue(donor.bead("prepare_strip").isPresent(), "it is opened, too");
+        assertFalse(Strands.sameUnit(donor, MAIN));
+        Job beside = Strands.begin(MAIN, List.of(donor), BOARD, "U2", JobKind.HARVEST, AS_SHIPPED,
+                Optional.of("donor"));
+        assertTrue(Strands.sameUnit(donor, beside), "two chips of one donor");
+        assertEquals(Strands.freeDonor(List.of(MAIN, donor), BOARD.id(), "U1"), "donor-2");
+        refused("say that it is a donor",
+                () -> Strands.begin(MAIN, List.of(), BOARD, "U1", JobKind.HARVEST, AS_SHIPPED,
+                        Optional.empty()));
+        refused("worked on in SB-9-U1 already", () -> Strands.begin(MAIN, List.of(donor), BOARD, "U1",
+                JobKind.HARVEST, AS_SHIPPED, Optional.of("donor")));
+        Job main = MAIN.attest("course_agreed", Attest.YES).attest("screws_mapped", Attest.YES)
+                .with(kept("unit-1", "unit", Map.of("battery", "none")))
+                .with(kept("course-1", "course", Map.of("course", "transplant")))
+                .with(kept("exposure-1", "exposure", Map.of("part", "U1", "above_s", 40.0)));
+        Job told = Strands.told(donor, List.of(main, donor));
+        assertTrue(told.record("SB-9 course-1").isPresent());
+        assertEquals(told.records().size(), 1, told.records().toString());
+        assertEquals(told.attested("course_agreed"), Attest.YES);
+        assertFalse(told.attested("screws_mapped") == Attest.YES, "not the donor's screws");
+        var known = judged(donor, List.of(main, donor)).known().facts();
+        assertEquals(known.at("board.battery"), Optional.empty(),
+                "whether the donor has a cell is not known");
+        assertEquals(known.at("chip.exposure_count"), Optional.empty());
     }
 
     /** What the job knows of the unit the strand knows, with where it stands; what it knows of its own chip stays there. */
@@ -191,6 +235,12 @@ public class StrandsTest {
         assertEquals(Strands.held(strand, "lift_run", List.of(strand)),
                 Optional.of(new Strands.Held("SB-9", Optional.empty())));
         assertEquals(Strands.held(MAIN, "lift_run", List.of(strand)), Optional.empty());
+        Job straps = agreed.withBeads(Routes.shipped().beads(JobKind.MEMORY,
+                Routes.recipes(BOARD.id(), "U1"))).with("decide_course", BeadState.GREEN)
+                .with("decide_limit", BeadState.GREEN);
+        assertEquals(Strands.held(strand(JobKind.MEMORY), "lift_run", List.of(straps)), Optional.empty(),
+                "straps are set when all chips are on: they hold none of them");
+        assertTrue(strand(JobKind.MEMORY).bead("seat_straps").isEmpty(), "and once for the unit");
     }
 
     /** Own steps of the house stay in the strand where they stand between plan and seat. */
@@ -199,7 +249,7 @@ public class StrandsTest {
         String own = OwnSteps.bead(Phase.CLEAN, "Blow the gap dry", List.of("gap is dry")).id();
         var house = HouseRoute.read(JobKind.REPLACE, new HouseRoute(JobKind.REPLACE, List.of(
                 new HouseRoute.Step(Phase.CLEAN, own, List.of("gap is dry")))).text());
-        Job strand = Strands.begin(MAIN, List.of(), BOARD, "U2", JobKind.REPLACE, house);
+        Job strand = Strands.begin(MAIN, List.of(), BOARD, "U2", JobKind.REPLACE, house, Optional.empty());
         assertTrue(strand.bead(own).isPresent(), strand.beads().toString());
     }
 

@@ -6,6 +6,7 @@ import static org.testng.Assert.assertTrue;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.book.Facts;
@@ -78,11 +79,25 @@ public class ThisUnitTest {
     public void strandsAreOfTheSameUnit() {
         Job main = heated(job("SB-1", "revive"), "U2");
         Job strand = Strands.begin(main, List.of(), TYPE, "U2", JobKind.REPLACE,
-                new HouseRoute(JobKind.REPLACE, List.of()));
+                new HouseRoute(JobKind.REPLACE, List.of()), Optional.empty());
         int made = TYPE.requireChip("U2").melts();
         assertEquals(seen(strand, main).requireChip("U2").melts(), made + 1);
         Job worked = heated(strand, "U1");
         assertEquals(seen(main, worked).requireChip("U1").melts(), 2);
+    }
+
+    /** A donor of the same type has a life of its own, also where the patient's serial number is known. */
+    @Test
+    public void aDonorOfTheSameTypeIsAnotherUnit() {
+        Job main = note(heated(job("SB-1", "transplant"), "U2"), "unit", "2026-11-19T10:00:00Z",
+                Map.of("serial", "T-14"));
+        Job donor = Strands.begin(main, List.of(), TYPE, "U2", JobKind.HARVEST,
+                new HouseRoute(JobKind.HARVEST, List.of()), Optional.of("donor"));
+        int made = TYPE.requireChip("U2").melts();
+        assertEquals(seen(donor, main).requireChip("U2").melts(), made);
+        assertEquals(ThisUnit.serial(donor, List.of(main, donor)), Optional.empty());
+        assertEquals(seen(main, heated(donor, "U2")).requireChip("U2").melts(), made + 1,
+                "its own heat alone");
     }
 
     /** Joints are heated as what they are made of by the last word on them; a mix that no table knows leaves the type's. */
