@@ -137,6 +137,7 @@ public final class GreenBead extends Application {
         var files = new OpenFiles();
         if (options.walk() && options.data().endsWith(Options.WALK_DATA)) {
             clear(options.data());
+            clear(options.empty().data());
         }
         Ledger ledger = Ledger.open(options.data(), files, clock, heats);
         if (options.demo()) {
@@ -183,7 +184,8 @@ public final class GreenBead extends Application {
         opened.roomMb().ifPresent(mb -> opened.desk().trouble(opened.desk().texts().get("room.low", mb,
                 opened.desk().ledger().folder())));
         if (options.walk()) {
-            new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow()).start();
+            new Walk(stage, scene, shop, opened.desk(), hand, options.shots().orElseThrow(),
+                    () -> elsewhere(stage, options.empty(), real)).start();
         }
     }
 

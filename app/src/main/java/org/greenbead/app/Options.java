@@ -16,6 +16,8 @@ import java.util.Optional;
  */
 public record Options(boolean demo, Path data, Optional<Path> shots, boolean walk, boolean timing) {
     static final String WALK_DATA = "walk-data";
+    /** Of the walk too, which clears it when it begins. */
+    static final String EMPTY_DATA = "walk-empty-data";
     private static final String SKERRY = "skerry-bench";
 
     /** @throws IllegalArgumentException for a word it does not know */
@@ -53,6 +55,11 @@ public record Options(boolean demo, Path data, Optional<Path> shots, boolean wal
                 ? home.resolve("target").resolve(WALK_DATA)
                 : skerry ? Path.of(usual).resolve(SKERRY) : Path.of(usual));
         return new Options(demo, folder, shots, walk, timing);
+    }
+
+    /** A ledger with nothing in it, beside that of the walk. */
+    Options empty() {
+        return new Options(false, data.resolveSibling(EMPTY_DATA), Optional.empty(), false, timing);
     }
 
     /** The other world: the demo, in a folder within one's own, or one's own again. */

@@ -14,6 +14,7 @@ import javafx.embed.swing.SwingFXUtils;
 import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.image.WritableImage;
@@ -34,8 +35,12 @@ public final class Walk {
     private final Desk desk;
     private final HandClock hand;
     private final Path folder;
+    private final Runnable empty;
 
-    public Walk(Stage stage, Scene scene, Workshop shop, Desk desk, HandClock hand, Path folder) {
+    /** @param empty leaves the demo for a ledger with nothing in it, in the same window */
+    public Walk(Stage stage, Scene scene, Workshop shop, Desk desk, HandClock hand, Path folder,
+            Runnable empty) {
+        this.empty = empty;
         this.hand = hand;
         this.stage = stage;
         this.scene = scene;
@@ -184,7 +189,6 @@ public final class Walk {
         press(KeyCode.E, "the bead map over the photo");
         await("the map", () -> text("#map-next").startsWith("Over the photo"));
         pause();
-        shot("7-map");
         press(KeyCode.ESCAPE, "back to the balls");
         await("the verdict again", () -> text("#balls-title").startsWith("Touch up"));
         press(KeyCode.LEFT, "back to the job");
@@ -200,6 +204,18 @@ public final class Walk {
         await("what changed", () -> text("#change-title").contains("gone"));
         pause();
         shot("6-before-after");
+        press(KeyCode.U, "the boards");
+        await("the boards", () -> scene.lookup("#board-WB-7") != null);
+        for (int i = 0; i < 4; i++) {
+            press(KeyCode.DOWN, "the next board");
+        }
+        press(KeyCode.ENTER, "opens it over its photo");
+        await("its photo", () -> scene.lookup("#own-view") != null);
+        pause();
+        pause();
+        shot("7-own-board");
+        press(KeyCode.ESCAPE, "back to the boards");
+        pause();
         press(KeyCode.B, "opens the bench set-up");
         await("the set-up", () -> scene.lookup("#theme-true") != null);
         press(KeyCode.DIGIT1, "opens a bench of it");
@@ -230,7 +246,6 @@ public final class Walk {
         await("the findings",
                 () -> scene.lookup("#book-list") != null && text("#book-title").contains("SB-0417"));
         pause();
-        shot("14-rule-book");
         press(KeyCode.Y, "the plan at a glance");
         await("the six numbers", () -> !text("#over-ceiling-figure").isEmpty());
         say("lowest solidus " + text("#over-ceiling-figure") + ", kit: " + text("#over-kit-figure"));
@@ -286,6 +301,27 @@ public final class Walk {
         shot("16-start-up");
         press(KeyCode.LEFT, "back to the step");
         pause();
+        firstPage();
+    }
+
+    /** What a newcomer sees: a ledger with nothing in it. */
+    private void firstPage() throws InterruptedException, ExecutionException, TimeoutException, IOException {
+        say("an empty ledger");
+        fx(() -> {
+            empty.run();
+            return null;
+        });
+        await("the three doors", () -> stage.getScene().lookup("#door-job") != null);
+        await("what is there yet", () -> stage.getScene().lookup("#first-folder") != null);
+        fx(() -> {
+            // Where it lies on the machine that makes the picture is of no use to anybody.
+            if (stage.getScene().lookup("#first-folder") instanceof Label where) {
+                where.setText(desk.texts().get("first.folder", "~/greenbead"));
+            }
+            return null;
+        });
+        pause();
+        shot("14-first-page");
     }
 
     /** Goes through the jobs until one is in hand. */
@@ -404,7 +440,7 @@ public final class Walk {
     private void shot(String name)
             throws InterruptedException, ExecutionException, TimeoutException, IOException {
         pause();
-        WritableImage image = fx(() -> scene.snapshot(null));
+        WritableImage image = fx(() -> stage.getScene().snapshot(null));
         Path file = folder.resolve(name + ".png");
         ImageIO.write(SwingFXUtils.fromFXImage(image, null), "png", file.toFile());
         say("picture  " + file.getFileName());

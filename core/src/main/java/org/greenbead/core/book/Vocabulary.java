@@ -9,13 +9,29 @@ import java.util.Optional;
 /** Every fact that a job may hold: entity, field, kind, allowed words. What is not in it is refused. */
 public final class Vocabulary {
     private static final Vocabulary SHIPPED = read(Shipped.text("vocabulary.txt"));
+    /** What no job is given any more. Files of earlier versions hold it: it is kept as it was typed, and no rule reads it. */
+    private static final Vocabulary RETIRED = read(Shipped.text("retired.txt"));
     private final Map<String, Entity> entities = new LinkedHashMap<>();
 
     /** An entity: one, or a list of them. */
     private record Entity(String name, boolean many, Map<String, Field> fields) {}
 
-    /** A field: number, yes or no, text, one of some words, or a list of words; or a list of entities of another name. */
-    public record Field(String name, Kind kind, List<String> words, String of) {}
+    /**
+     * A field: number, yes or no, text, one of some words, or a list of words; or a list of entities of another name.
+     *
+     * @param words that may be written
+     * @param once  words of earlier versions, which are read and kept and no longer offered
+     */
+    public record Field(String name, Kind kind, List<String> words, List<String> once, String of) {
+        private Field(String name, Kind kind, List<String> words, String of) {
+            this(name, kind, words, List.of(), of);
+        }
+
+        /** Whether a word is one of it, now or once. */
+        public boolean has(String word) {
+            return words.contains(word) || once.contains(word);
+        }
+    }
 
     /** What a field holds. */
     public enum Kind {
@@ -60,9 +76,16 @@ public final class Vocabulary {
             default -> kind.startsWith("@")
                     ? new Field(name, Kind.ITEMS, List.of(), kind.substring(1))
                     : kind.startsWith("some ")
-                            ? new Field(name, Kind.WORDS, List.of(kind.substring(5).split("\\|")), "")
-                            : new Field(name, Kind.WORD, List.of(kind.split("\\|")), "");
+                            ? worded(name, Kind.WORDS, kind.substring(5))
+                            : worded(name, Kind.WORD, kind);
         };
+    }
+
+    /** {@code a|b ~c}: a and b may be written, c stands in files of earlier versions. */
+    private static Field worded(String name, Kind kind, String words) {
+        String[] part = words.split("\\s*~");
+        return new Field(name, kind, List.of(part[0].split("\\|")),
+                part.length > 1 ? List.of(part[1].split("\\|")) : List.of(), "");
     }
 
     /** The field that a path of a rule means. @throws IllegalArgumentException when there is none */
@@ -101,7 +124,7 @@ public final class Vocabulary {
     public List<Misfit> misfits(Facts facts) {
         var found = new ArrayList<Misfit>();
         facts.root().forEach((name, value) -> {
-            Entity entity = entities.get(name);
+            Entity entity = entities.getOrDefault(name, RETIRED.entities.get(name));
             if (entity == null) {
                 found.add(new Misfit("/" + name, "\"" + name + "\" is no entity of a job",
                         "Use one of " + String.join(", ", entities.keySet())));
@@ -131,7 +154,8 @@ public final class Vocabulary {
         }
         map.forEach((key, inner) -> {
             String here = at + "/" + key;
-            Field field = entity.fields.get(String.valueOf(key));
+            Field field = Optional.ofNullable(entity.fields.get(String.valueOf(key)))
+                    .or(() -> retired(entity.name, String.valueOf(key))).orElse(null);
             if (field == null) {
                 found.add(new Misfit(here, "\"" + key + "\" is no field of " + entity.name,
                         "Use one of " + String.join(", ", entity.fields.keySet())));
@@ -143,15 +167,19 @@ public final class Vocabulary {
         });
     }
 
+    private static Optional<Field> retired(String entity, String field) {
+        return Optional.ofNullable(RETIRED.entities.get(entity)).map(e -> e.fields.get(field));
+    }
+
     private static void value(Field field, Object value, String at, List<Misfit> found) {
         boolean fits = switch (field.kind) {
             case NUMBER -> value instanceof Double d && Double.isFinite(d) && Math.abs(d) <= 1e9;
             case YES_NO -> value instanceof Boolean;
             case TEXT -> value instanceof String s && s.length() <= 2000;
-            case WORD -> value instanceof String s && field.words.contains(s);
+            case WORD -> value instanceof String s && field.has(s);
             case WORDS -> value instanceof List<?> list && list.size() <= 500
                     && list.stream().allMatch(
-                            w -> w instanceof String s && (field.words.isEmpty() || field.words.contains(s)));
+                            w -> w instanceof String s && (field.words.isEmpty() || field.has(s)));
             case ITEMS -> false;
         };
         if (!fits) {

@@ -56,10 +56,10 @@ public record Kept(String id, String type, Instant at, String author, Map<String
             case NUMBER -> value instanceof Double d && Double.isFinite(d) && Math.abs(d) <= 1e9;
             case YES_NO -> value instanceof Boolean;
             case TEXT -> value instanceof String s && s.length() <= MOST_TEXT;
-            case WORD -> value instanceof String s && field.words().contains(s);
+            case WORD -> value instanceof String s && field.has(s);
             case WORDS -> value instanceof List<?> list && list.size() <= 100
                     && list.stream().allMatch(w -> w instanceof String s && s.length() <= MOST_TEXT
-                            && (field.words().isEmpty() || field.words().contains(s)));
+                            && (field.words().isEmpty() || field.has(s)));
             case ITEMS -> false;
         };
     }
