@@ -140,6 +140,8 @@ public class StrandsTest {
                 JobKind.HARVEST, AS_SHIPPED, Optional.of("donor")));
         Job main = MAIN.attest("course_agreed", Attest.YES).attest("screws_mapped", Attest.YES)
                 .with(kept("unit-1", "unit", Map.of("battery", "none")))
+                .with(kept("waiver-1", "waiver",
+                        Map.of("rule", "shield.over-the-chip", "reason", "cut off last year")))
                 .with(kept("course-1", "course", Map.of("course", "transplant")))
                 .with(kept("exposure-1", "exposure", Map.of("part", "U1", "above_s", 40.0)));
         Job told = Strands.told(donor, List.of(main, donor));
