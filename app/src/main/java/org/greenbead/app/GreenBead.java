@@ -137,7 +137,6 @@ public final class GreenBead extends Application {
         var files = new OpenFiles();
         if (options.walk() && options.data().endsWith(Options.WALK_DATA)) {
             clear(options.data());
-            clear(options.empty().data());
         }
         Ledger ledger = Ledger.open(options.data(), files, clock, heats);
         if (options.demo()) {

@@ -16,8 +16,7 @@ import java.util.Optional;
  */
 public record Options(boolean demo, Path data, Optional<Path> shots, boolean walk, boolean timing) {
     static final String WALK_DATA = "walk-data";
-    /** Of the walk too, which clears it when it begins. */
-    static final String EMPTY_DATA = "walk-empty-data";
+    private static final String EMPTY = "empty";
     private static final String SKERRY = "skerry-bench";
 
     /** @throws IllegalArgumentException for a word it does not know */
@@ -57,9 +56,9 @@ public record Options(boolean demo, Path data, Optional<Path> shots, boolean wal
         return new Options(demo, folder, shots, walk, timing);
     }
 
-    /** A ledger with nothing in it, beside that of the walk. */
+    /** A ledger with nothing in it, in a folder within that of the walk, as the demo's lies within one's own. */
     Options empty() {
-        return new Options(false, data.resolveSibling(EMPTY_DATA), Optional.empty(), false, timing);
+        return new Options(false, data.resolve(EMPTY), Optional.empty(), false, timing);
     }
 
     /** The other world: the demo, in a folder within one's own, or one's own again. */

@@ -281,14 +281,8 @@ public class KindsWindowTest extends DemoWindow {
     @Test
     public void twoChipsOfOneBoard() throws Exception {
         begin(KeyCode.C, KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT1);
-        String second = further(KeyCode.DIGIT1, KeyCode.DIGIT9);
-        workToTheEnd();
-        backToTheJob();
-        workToTheEnd();
+        Job strand = bothToTheirEnd(further(KeyCode.DIGIT1, KeyCode.DIGIT9));
         Job job = kept("SB-0418");
-        Job strand = kept(second);
-        worked(job);
-        worked(strand);
         assertEquals(strand.strandOf(), Optional.of("SB-0418"));
         assertTrue(lifted(job) && lifted(strand), "each was lifted by itself");
         assertFalse(job.target().equals(strand.target()));
@@ -304,13 +298,8 @@ public class KindsWindowTest extends DemoWindow {
             onwards();
         }
         String donor = further("#strand-donor", KeyCode.DIGIT4, KeyCode.DIGIT2, KeyCode.DIGIT9);
-        workToTheEnd();
-        backToTheJob();
-        workToTheEnd();
+        Job given = bothToTheirEnd(donor);
         Job job = kept("SB-0418");
-        Job given = kept(donor);
-        worked(job);
-        worked(given);
         assertEquals(Strands.donor(given), Optional.of("donor"));
         assertEquals(given.board() + given.target(), job.board() + job.target(),
                 "the same chip of two units");
@@ -342,6 +331,17 @@ public class KindsWindowTest extends DemoWindow {
         window.awaitText("#job-id", main + "-");
         again = 0;
         return window.text("#job-id");
+    }
+
+    /** The further chip in hand, then the job itself. @return the further chip as it is kept */
+    private Job bothToTheirEnd(String further) throws Exception {
+        workToTheEnd();
+        backToTheJob();
+        workToTheEnd();
+        worked(kept("SB-0418"));
+        Job strand = kept(further);
+        worked(strand);
+        return strand;
     }
 
     private void backToTheJob() throws Exception {

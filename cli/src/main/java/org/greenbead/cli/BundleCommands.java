@@ -55,13 +55,17 @@ final class BundleCommands {
                 TakeIn.Taken taken = TakeIn.from(ledger, files, replace);
                 taken.taken().forEach(what -> out().println("took in " + what));
                 if (!taken.left().isEmpty()) {
-                    out().println("left alone " + taken.left().size() + ", nothing of a ledger: "
+                    out().println("left alone, for a ledger keeps nothing of the kind: "
                             + taken.left().stream().limit(NAMED).map(f -> String.valueOf(f.getFileName()))
                                     .collect(Collectors.joining(", "))
-                            + (taken.left().size() > NAMED ? ", .." : ""));
+                            + (taken.left().size() > NAMED
+                                    ? " and " + (taken.left().size() - NAMED) + " more"
+                                    : ""));
                 }
             } catch (TakeIn.ClashException e) {
-                throw new IllegalArgumentException(e.getMessage(), e);
+                throw new IllegalArgumentException(e.getMessage() + (e.withLedger()
+                        ? " Rename yours, or take what comes with --replace (the ledger is copied first)."
+                        : ""), e);
             }
             return 0;
         }

@@ -99,7 +99,7 @@ public class JobVerbsTest {
         Files.writeString(from.resolve("notes.txt"), "of the other bench");
         Said taken = type("import", file("stick"), "--data", file("third"));
         assertTrue(taken.out().contains("took in job SB-0412")
-                && taken.out().contains("left alone 1, nothing of a ledger: notes.txt"),
+                && taken.out().contains("left alone, for a ledger keeps nothing of the kind: notes.txt"),
                 taken.out() + taken.err());
     }
 

@@ -58,8 +58,6 @@ public final class DemoWorld {
     private static final double LIMIT_A = 3;
     private static final int START_S = 22;
     private static final String LIFTED = "SB-0412";
-    /** Where the page of a board finds the photo that it was drawn from: its name, then its four corners. */
-    private static final String BOARD_PHOTO = "board-photo.";
     /** Jobs whose board was photographed at intake. */
     private static final List<String> PHOTOGRAPHED = List.of("SB-0417", "SB-0406");
     private final OpenFiles files;
@@ -246,7 +244,7 @@ public final class DemoWorld {
         Board board = ledger.document(Format.BOARD, job.board(), Board.class);
         DemoPhoto photo = DemoPhoto.of(board, job.id().hashCode());
         Photos.Photo kept = ledger.photos().add(photo.png(), job.id() + ".png");
-        ledger.setting(BOARD_PHOTO + board.id(), kept.name() + "|" + photo.corners());
+        ledger.setting(Ledger.BOARD_PHOTO + board.id(), kept.name() + "|" + photo.corners());
         return job.with(new Kept(job.freeId("picture"), "picture", Instant.parse("2026-11-24T09:02:00Z"),
                 "technician A", java.util.Map.of("view", "board_top", "file", kept.name(), "caption",
                         "as it came in", "corners", photo.corners())));

@@ -355,8 +355,10 @@ public final class JobBundle {
                 maps.put(part, BeadMapCsv.parse(bundle.text(name), name));
             }
         }
-        return new Packed(job.id(), new Ledger.Arrival(family, history, List.copyOf(boards.values()),
-                List.of(bench), recipes, chips, List.of(), runs), maps, photos, curves, logs, told);
+        return new Packed(job.id(),
+                new Ledger.Arrival(family, history, Map.of(), List.copyOf(boards.values()),
+                        List.of(bench), recipes, chips, List.of(), runs),
+                maps, photos, curves, logs, told);
     }
 
     private static List<RunEntry> runs(Bundle bundle, List<Job> family, OpenFiles open)

@@ -53,6 +53,8 @@ import org.sqlite.SQLiteDataSource;
  * the call returns. One writer connection is kept open; calls from several threads wait for each other.
  */
 public final class Ledger implements AutoCloseable {
+    /** Setting that names the photo a board was drawn from, then its four corners; the board's id follows. */
+    public static final String BOARD_PHOTO = "board-photo.";
     private static final String ROUTE = "route.";
     private static final String REPORTED = "reported";
     private static final Logger LOG = LoggerFactory.getLogger(Ledger.class);
@@ -648,8 +650,10 @@ public final class Ledger implements AutoCloseable {
      *
      * @param jobs    the job, then its further chips
      * @param history by number of the job; of one that came as a file alone there is none
+     * @param from    file that a job alone came from, by its number
      */
-    record Arrival(List<Job> jobs, Map<String, List<JobEvent>> history, List<Board> boards,
+    record Arrival(List<Job> jobs, Map<String, List<JobEvent>> history, Map<String, String> from,
+            List<Board> boards,
             List<Bench> benches, List<Recipe> recipes, List<StockChip> chips, List<StockItem> stock,
             List<RunEntry> runs) {}
 
@@ -687,8 +691,20 @@ public final class Ledger implements AutoCloseable {
         if (table.equals("document")) {
             query.bind("kind", kind);
         }
-        query.mapTo(String.class).findOne().filter(there -> !there.equals(body))
+        query.mapTo(String.class).findOne().filter(there -> !there.equals(body) && !same(kind, there, body))
                 .ifPresent(there -> clashes.add(kind + " " + id));
+    }
+
+    /** Whether two texts say the same though they are written otherwise, as one of an earlier version is. */
+    private boolean same(String kind, String there, String body) {
+        Format format = Stream.of(Format.values()).filter(f -> f.word().equals(kind)).findFirst()
+                .orElseThrow();
+        try {
+            return files.parse(there, kind, format, format.record())
+                    .equals(files.parse(body, kind, format, format.record()));
+        } catch (BadFileException e) {
+            return false;
+        }
     }
 
     /** Takes all of it or nothing. @param replacing keeps a copy of the whole ledger first */
@@ -709,7 +725,8 @@ public final class Ledger implements AutoCloseable {
             arrival.stock().forEach(s -> document(Format.STOCK, s.id(), s));
             arrival.recipes().forEach(r -> document(Format.RECIPE, r.id(), r));
             arrival.chips().forEach(this::save);
-            arrival.jobs().forEach(j -> arrived(h, j, arrival.history().get(j.id()), now));
+            arrival.jobs().forEach(j -> arrived(h, j, arrival.history().getOrDefault(j.id(), List.of()),
+                    arrival.from().getOrDefault(j.id(), ""), now));
             for (RunEntry run : arrival.runs()) {
                 h.createUpdate(
                         "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file, ended_at, outcome, length_s, peak_joint_c, above_s, peak_top_c, no_probe_k) "
@@ -729,17 +746,17 @@ public final class Ledger implements AutoCloseable {
         arrival.jobs().forEach(j -> rows.changed(j.id()));
     }
 
-    private void arrived(Handle h, Job job, List<JobEvent> history, String now) {
+    private void arrived(Handle h, Job job, List<JobEvent> history, String from, String now) {
         h.createUpdate(
                 "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at, binned_at = NULL")
                 .bind("id", job.id()).bind("body", files.write(Format.JOB, job)).bind("at", now).execute();
         long seq = h.createQuery("SELECT coalesce(max(seq), 0) FROM job_event WHERE job_id = :job")
                 .bind("job", job.id()).mapTo(Long.class).one();
         var events = new ArrayList<JobEvent>();
-        if (seq == 0 && history != null) {
+        if (seq == 0) {
             events.addAll(history);
         }
-        events.add(new JobEvent(clock.instant(), "imported", ""));
+        events.add(new JobEvent(clock.instant(), "imported", from));
         for (JobEvent event : events) {
             seq++;
             h.createUpdate(

@@ -1,8 +1,8 @@
 package org.greenbead.store;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
@@ -31,12 +32,19 @@ public final class TakeIn {
 
     private final Ledger ledger;
     private final Map<String, Document> documents = new LinkedHashMap<>();
-    private final Map<String, JobBundle.Packed> bundles = new LinkedHashMap<>();
+    private final Map<String, Bundled> bundles = new LinkedHashMap<>();
     private final Map<String, Object> fromBundles = new LinkedHashMap<>();
     private final List<Path> left = new ArrayList<>();
 
     /** @param kind as in "board", @param file where it came from */
     private record Document(Format format, String kind, String id, Object value, String file) {}
+
+    /**
+     * A bundle that was found sound. Its pictures and logs are read again when it is kept: many bundles would not fit into memory together.
+     *
+     * @param clashes what the ledger holds under the same name and of another content
+     */
+    private record Bundled(Path file, Ledger.Arrival arrival, List<String> clashes) {}
 
     /**
      * What has come in.
@@ -47,12 +55,19 @@ public final class TakeIn {
      */
     public record Taken(List<String> taken, List<String> jobs, List<Path> left) {}
 
-    /** The ledger holds something else under the same name, or two of the files do. */
+    /** The ledger holds something else under the same name, or two of the files do. Nothing was changed. */
     public static final class ClashException extends Exception {
         private static final long serialVersionUID = 1L;
+        private final boolean withLedger;
 
-        ClashException(String message) {
+        ClashException(String message, boolean withLedger) {
             super(message);
+            this.withLedger = withLedger;
+        }
+
+        /** Whether what comes may be taken instead of what the ledger holds; else the files contradict one another. */
+        public boolean withLedger() {
+            return withLedger;
         }
     }
 
@@ -61,7 +76,7 @@ public final class TakeIn {
     }
 
     /**
-     * Takes all of it in, or nothing.
+     * Takes all of it in, or nothing. Should the disk fail while several bundles are being kept, those that were kept stay, each of them whole.
      *
      * @param named   bundles (.zip), open files (.json), folders with such
      * @param replace takes what comes where the ledger holds something else under the same name; the ledger is copied first
@@ -84,7 +99,11 @@ public final class TakeIn {
     private void readFolder(Path folder) throws BadFileException, IOException, ClashException {
         List<Path> files;
         try (Stream<Path> all = Files.walk(folder, DEEPEST)) {
-            files = all.filter(Files::isRegularFile).sorted().limit(MOST + 1L).toList();
+            files = all.filter(Files::isRegularFile).limit(MOST + 1L).sorted().toList();
+        } catch (UncheckedIOException e) {
+            throw new BadFileException(folder.toString(), 0, "",
+                    "a folder in it cannot be read (" + e.getCause().getMessage() + ")",
+                    "Allow it to be read, or name the files one by one");
         }
         if (files.size() > MOST) {
             throw new BadFileException(folder.toString(), 0, "",
@@ -114,11 +133,13 @@ public final class TakeIn {
 
     private void read(Path file) throws BadFileException, IOException, ClashException {
         if (!Files.exists(file)) {
-            throw new NoSuchFileException(file.toString());
+            throw new BadFileException(file.toString(), 0, "", "there is no such file or folder",
+                    "Look at the name");
         }
         if (name(file).toLowerCase(Locale.ROOT).endsWith(".zip")) {
             JobBundle.Packed packed = JobBundle.read(ledger, file);
-            if (bundles.putIfAbsent(packed.job(), packed) != null) {
+            var bundled = new Bundled(file, packed.arrival(), packed.clashes(ledger));
+            if (bundles.putIfAbsent(packed.job(), bundled) != null) {
                 throw two("job " + packed.job(), name(file));
             }
         } else {
@@ -155,12 +176,12 @@ public final class TakeIn {
 
     private static ClashException two(String what, String files) {
         return new ClashException("There is another " + what + " among the files (" + files
-                + "). Nothing was changed. Leave one of them out.");
+                + "). Nothing was changed. Leave one of them out.", false);
     }
 
     private Taken keep(boolean replace) throws BadFileException, IOException, ClashException {
-        for (JobBundle.Packed packed : bundles.values()) {
-            brought(packed);
+        for (Map.Entry<String, Bundled> bundle : bundles.entrySet()) {
+            brought(bundle.getKey(), bundle.getValue().arrival());
         }
         List<Job> jobs = values(Format.JOB, Job.class);
         for (Document document : documents.values()) {
@@ -168,21 +189,17 @@ public final class TakeIn {
                 standsOnSomething(job, document.file());
             }
         }
-        var arrival = new Ledger.Arrival(jobs, Map.of(), values(Format.BOARD, Board.class),
+        Map<String, String> from = documents.values().stream().filter(d -> d.format() == Format.JOB)
+                .collect(Collectors.toMap(Document::id, Document::file));
+        var arrival = new Ledger.Arrival(jobs, Map.of(), from, values(Format.BOARD, Board.class),
                 values(Format.BENCH, Bench.class), values(Format.RECIPE, Recipe.class),
                 values(Format.CHIP, StockChip.class), values(Format.STOCK, StockItem.class), List.of());
         List<String> clashes = ledger.clashes(arrival);
-        var ofBundles = new LinkedHashMap<JobBundle.Packed, List<String>>();
         var all = new ArrayList<>(clashes);
-        for (JobBundle.Packed packed : bundles.values()) {
-            ofBundles.put(packed, packed.clashes(ledger));
-            all.addAll(ofBundles.get(packed));
-        }
+        bundles.values().forEach(b -> all.addAll(b.clashes()));
         if (!all.isEmpty() && !replace) {
             throw new ClashException("The ledger holds another " + String.join(", another ",
-                    all.stream().distinct().toList()) + ". Nothing was changed. Rename "
-                    + (all.size() == 1 ? "yours, or take this one" : "yours, or take these")
-                    + " with --replace (the ledger is copied first).");
+                    all.stream().distinct().toList()) + ". Nothing was changed.", true);
         }
         var taken = new ArrayList<String>();
         var numbers = new ArrayList<String>();
@@ -191,16 +208,19 @@ public final class TakeIn {
             documents.values().forEach(d -> taken.add(d.kind() + " " + d.id()));
             jobs.forEach(j -> numbers.add(j.id()));
         }
-        for (Map.Entry<JobBundle.Packed, List<String>> bundle : ofBundles.entrySet()) {
-            taken.add("job " + bundle.getKey().keep(ledger, bundle.getValue()).said());
-            numbers.add(bundle.getKey().job());
+        for (Map.Entry<String, Bundled> bundle : bundles.entrySet()) {
+            try {
+                taken.add("job " + JobBundle.unpack(ledger, bundle.getValue().file(), replace).said());
+            } catch (JobBundle.ClashException e) {
+                throw new ClashException(e.getMessage(), true);
+            }
+            numbers.add(bundle.getKey());
         }
         return new Taken(List.copyOf(taken), List.copyOf(numbers), List.copyOf(left));
     }
 
     /** What a bundle brings must not differ from what another of the files brings under the same name. */
-    private void brought(JobBundle.Packed packed) throws ClashException {
-        Ledger.Arrival a = packed.arrival();
+    private void brought(String packed, Ledger.Arrival a) throws ClashException {
         for (Job job : a.jobs()) {
             same(Format.JOB, job.id(), job, packed);
         }
@@ -218,12 +238,12 @@ public final class TakeIn {
         }
     }
 
-    private void same(Format format, String id, Object value, JobBundle.Packed packed) throws ClashException {
+    private void same(Format format, String id, Object value, String packed) throws ClashException {
         String key = format.word() + " " + id;
         Document document = documents.get(key);
         Object before = fromBundles.putIfAbsent(key, value);
         if (document != null && !document.value().equals(value) || before != null && !before.equals(value)) {
-            throw two(key, "the bundle of job " + packed.job()
+            throw two(key, "the bundle of job " + packed
                     + (document == null ? " and another bundle" : " and " + document.file()));
         }
     }

@@ -6,7 +6,6 @@ import static org.testng.Assert.assertTrue;
 import static org.testng.Assert.expectThrows;
 
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -74,6 +73,7 @@ public class TakeInTest {
         assertEquals(ledger.job(job.id()), job);
         assertEquals(ledger.boards(), List.of(board));
         assertEquals(ledger.history(job.id()).getLast().kind(), "imported");
+        assertEquals(ledger.history(job.id()).getLast().detail(), "a.job.bead.json");
         assertEquals(in(folder).jobs(), List.of(job.id()), "the same again is no clash");
     }
 
@@ -125,10 +125,22 @@ public class TakeInTest {
         assertTrue(ledger.benches().isEmpty(), "the bench that came first is not kept either");
         assertEquals(TakeIn.from(ledger, List.of(twin), true).taken(), List.of("board " + board.id()));
         assertEquals(ledger.boards().getFirst().title(), "Another one");
-        expectThrows(NoSuchFileException.class, () -> in(folder.resolve("gone.zip")));
+        assertTrue(expectThrows(BadFileException.class, () -> in(folder.resolve("gone.zip"))).getMessage()
+                .contains("there is no such file or folder. Look at the name"));
         Path empty = Files.createDirectories(away.resolve("empty"));
         assertTrue(expectThrows(BadFileException.class, () -> in(empty)).getMessage()
                 .contains("nothing in it that a ledger takes in"));
+    }
+
+    /** The same thing written otherwise, as an earlier version wrote it, is no other thing. */
+    @Test
+    public void theSameWrittenOtherwiseIsNoClash() throws Exception {
+        in(write("b.board.bead.json", Format.BOARD, board));
+        try (var rows = java.sql.DriverManager.getConnection("jdbc:sqlite:" + away.resolve("data/ledger.db"));
+                var row = rows.prepareStatement("UPDATE document SET body = replace(body, ' : ', ':')")) {
+            assertEquals(row.executeUpdate(), 1);
+        }
+        assertEquals(in(folder.resolve("b.board.bead.json")).taken(), List.of("board " + board.id()));
     }
 
     /** A station is called otherwise: its recipes follow, and back again; one that may be another bench's stays. */

@@ -53,6 +53,7 @@ public final class JobsPage extends Page {
     private final Line search;
     private final Button toBin = act("jobs-bin", "", this::throwAway);
     private final Button showBin = act("jobs-show-bin", "", this::showBin);
+    private final Button instead = act("jobs-instead", "", this::takeInstead);
     private final Label title = Looks.label("", "now");
     private final Label read = Looks.note("muted", "small");
     private final Label said = Looks.note("said");
@@ -60,6 +61,7 @@ public final class JobsPage extends Page {
     private final VBox page;
     private Known known = new Known(JobSearch.among(List.of()), List.of(), JobSearch.among(List.of()));
     private boolean inBin;
+    private List<Path> refused = List.of();
     private Optional<String> lastBinned = Optional.empty();
 
     /** What the ledger holds, ready to be searched. */
@@ -108,7 +110,10 @@ public final class JobsPage extends Page {
                 title, search, read), "instruction");
         var acts = new FlowPane(8, 6, act("jobs-pack", texts.get("jobs.act.pack") + "  E", this::pack),
                 act("jobs-fetch", texts.get("jobs.act.fetch") + "  F", this::fetch),
-                act("jobs-folder", texts.get("jobs.act.folder") + "  V", this::fetchFolder), toBin, showBin);
+                act("jobs-folder", texts.get("jobs.act.folder") + "  V", this::fetchFolder), instead, toBin,
+                showBin);
+        instead.setText(texts.get("jobs.act.instead") + "  R");
+        refused(List.of());
         page = Looks.as(
                 new VBox(head, rows, said, acts, Looks.label(texts.get("jobs.keys"), "muted", "small")),
                 "page");
@@ -298,7 +303,14 @@ public final class JobsPage extends Page {
 
     /** Takes files, bundles and folders in, all or nothing. */
     private void fetch(List<Path> named) {
-        desk.io(() -> TakeIn.from(desk.ledger(), named, false), taken -> {
+        fetch(named, false);
+    }
+
+    /** @param instead what comes takes the place of what the ledger holds under the same name */
+    private void fetch(List<Path> named, boolean instead) {
+        refused(List.of());
+        tell(desk.texts().get("jobs.fetching"), false);
+        desk.io(() -> TakeIn.from(desk.ledger(), named, instead), taken -> {
             Texts texts = desk.texts();
             String first = taken.taken().stream().limit(NAMED).collect(Collectors.joining(", "));
             int more = taken.taken().size() - NAMED;
@@ -308,7 +320,24 @@ public final class JobsPage extends Page {
                     false);
             taken.jobs().forEach(arrived);
             reread();
-        }, failed -> tell(String.valueOf(failed.getMessage()), true));
+        }, failed -> {
+            boolean there = failed instanceof TakeIn.ClashException clash && clash.withLedger();
+            refused(there ? named : List.of());
+            tell(failed.getMessage() + (there ? " " + desk.texts().get("jobs.clash") : ""), true);
+        });
+    }
+
+    /** What was not taken in, since the ledger holds something else of its name; it may be taken in its place. */
+    private void refused(List<Path> named) {
+        refused = named;
+        instead.setVisible(!named.isEmpty());
+        instead.setManaged(!named.isEmpty());
+    }
+
+    private void takeInstead() {
+        if (!refused.isEmpty()) {
+            fetch(refused, true);
+        }
     }
 
     private void tell(String text, boolean bad) {
@@ -344,6 +373,7 @@ public final class JobsPage extends Page {
             case E -> pack();
             case F -> fetch();
             case V -> fetchFolder();
+            case R -> takeInstead();
             case DELETE, BACK_SPACE -> throwAway();
             case Z -> takeBack();
             case X -> showBin();

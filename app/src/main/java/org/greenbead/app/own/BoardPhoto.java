@@ -14,10 +14,9 @@ import org.greenbead.store.Ledger;
  * @param corners lower left, lower right, upper right, upper left; empty while they are not marked
  */
 record BoardPhoto(String file, List<Px> corners) {
-    private static final String KEY = "board-photo.";
 
     static Optional<BoardPhoto> of(Ledger ledger, String board) {
-        return ledger.setting(KEY + board).filter(v -> !v.isBlank()).map(v -> {
+        return ledger.setting(Ledger.BOARD_PHOTO + board).filter(v -> !v.isBlank()).map(v -> {
             String[] parts = v.split("\\|");
             return new BoardPhoto(parts[0], parts.length < 2
                     ? List.of()
@@ -27,7 +26,7 @@ record BoardPhoto(String file, List<Px> corners) {
     }
 
     void keep(Ledger ledger, String board) {
-        ledger.setting(KEY + board, file + "|" + corners.stream()
+        ledger.setting(Ledger.BOARD_PHOTO + board, file + "|" + corners.stream()
                 .map(c -> String.format(Locale.ROOT, "%.1f,%.1f", c.x(), c.y()))
                 .collect(Collectors.joining(";")));
     }
