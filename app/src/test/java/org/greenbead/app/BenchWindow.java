@@ -106,7 +106,6 @@ final class BenchWindow {
         });
     }
 
-    /** The ledger that the open window writes, as a run or another page would. */
     /** Until all that was asked of the ledger so far is answered. */
     void answered() throws Exception {
         var last = new java.util.concurrent.CountDownLatch(1);
@@ -117,6 +116,7 @@ final class BenchWindow {
         await("the ledger's last answer", () -> last.getCount() == 0);
     }
 
+    /** The ledger that the open window writes, as a run or another page would. */
     org.greenbead.store.Ledger ledger() {
         return app.desk().orElseThrow().ledger();
     }

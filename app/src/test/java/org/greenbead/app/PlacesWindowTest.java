@@ -355,6 +355,38 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#job-id", "SB-0409");
     }
 
+    /** A board that is another one here is not taken in by itself, and is by a press; a torn file says where it is torn. */
+    @Test
+    public void whatComesIsTakenInOrSaysWhyNot() throws Exception {
+        Path folder = Files.createTempDirectory("greenbead-in");
+        Board mine = window.ledger().document(Format.BOARD, "KC-1", Board.class);
+        Path file = folder.resolve("kc-1.board.bead.json");
+        Files.writeString(file,
+                window.ledger().files().write(Format.BOARD, mine.copy("KC-1", "Keel camera two")));
+        Files.writeString(folder.resolve("notes.txt"), "from the other bench");
+        window.choose(folder);
+        window.press(KeyCode.O);
+        window.awaitNode("#jobs-list");
+        assertFalse(window.shows("#jobs-instead"), "nothing was refused yet");
+        window.press(KeyCode.V);
+        window.awaitText("#jobs-said", "another board KC-1. Nothing was changed.");
+        window.picture("jobs-clash");
+        assertEquals(window.ledger().document(Format.BOARD, "KC-1", Board.class), mine);
+        window.press(KeyCode.R);
+        window.awaitText("#jobs-said", "Has come in: board KC-1. Left alone in the folder: 1");
+        assertEquals(window.ledger().document(Format.BOARD, "KC-1", Board.class).title(), "Keel camera two");
+        assertFalse(window.shows("#jobs-instead"));
+        Files.writeString(file, Files.readString(file).substring(0, 300));
+        window.choose(file);
+        window.click("#jobs-fetch");
+        window.awaitText("#jobs-said", "kc-1.board.bead.json");
+        assertFalse(window.shows("#jobs-instead"), "a torn file is taken by no press");
+        window.ledger().save(mine);
+        for (Path made : List.of(file, folder.resolve("notes.txt"), folder)) {
+            Files.delete(made);
+        }
+    }
+
     private List<String> drawnJobs() throws Exception {
         return window
                 .fx(() -> ((Parent) window.scene().lookup("#jobs-list")).getChildrenUnmodifiable().stream()
