@@ -22,6 +22,21 @@ public class FormingWindowTest extends DemoWindow {
         window.press(KeyCode.SPACE);
     }
 
+    /**
+     * What has cooled too far is warmed first; the word may turn between a look and the press, as at a bench: then it is pressed again, until
+     * the run is finished.
+     */
+    private void comesOff() throws Exception {
+        var words = java.util.Set.of("Warm it", "Stencil is off", "Finish the run");
+        for (int presses = 0; presses < 8 && !window.shows("#verdict"); presses++) {
+            window.await("something to press, or the verdict",
+                    () -> window.shows("#verdict") || words.contains(window.text("#pedal-word")));
+            if (!window.shows("#verdict")) {
+                window.press(KeyCode.SPACE);
+            }
+        }
+    }
+
     @Test
     public void thePedalLeadsFromPasteToTheVerdict() throws Exception {
         window.press(KeyCode.T);
@@ -44,11 +59,7 @@ public class FormingWindowTest extends DemoWindow {
         window.press(KeyCode.SPACE);
         window.await("solid balls", () -> window.text("#pedal-word").equals("Warm it")
                 || window.text("#pedal-word").equals("Stencil is off"));
-        if (window.text("#pedal-word").equals("Warm it")) {
-            window.press(KeyCode.SPACE);
-        }
-        pedal("Stencil is off");
-        pedal("Finish the run");
+        comesOff();
         window.awaitNode("#verdict");
         window.await("the release in the verdict", () -> says("Stencil off at"));
     }
