@@ -44,17 +44,14 @@ final class BoardCommand implements Runnable {
             return ledger.document(Format.BOARD, id, Board.class);
         }
 
-        /** Open jobs take up what was measured; a board of a job that is at its end is copied first. */
+        /** Open jobs take up what was measured; one that is at its end keeps the board as it was. */
         void change(Ledger ledger, Board changed) throws Exception {
             List<String> on = ledger.endedOn(Format.BOARD, changed.id());
-            if (!on.isEmpty()) {
-                throw new IllegalArgumentException(
-                        "board " + changed.id() + " stays as it is: " + String.join(", ", on)
-                                + " was worked with it; change a copy: greenbead board copy " + changed.id()
-                                + " NEW");
-            }
             ledger.save(changed);
             told(changed);
+            if (!on.isEmpty()) {
+                say("  at their end and worked with it as it was then: " + String.join(", ", on));
+            }
         }
 
         void told(Board board) {

@@ -118,8 +118,12 @@ public class OwnWorldTest extends InFolder {
             }
             ledger.save(job, "ended", "");
         }
-        assertEquals(run("board", "set", "ES-5", "--thickness", "1.0"), 2);
-        assertTrue(err.contains("J-0001") && err.contains("board copy ES-5"), err);
+        assertEquals(run("board", "set", "ES-5", "--thickness", "1.0"), 0, err);
+        assertTrue(out.contains("worked with it as it was then: J-0001"), out);
+        try (Ledger ledger = Ledger.open(data, new OpenFiles(), InstantSource.system())) {
+            assertEquals(ledger.board(ledger.job("J-0001")).thicknessMm(), 1.1, 1e-9);
+            assertEquals(ledger.boards().getFirst().thicknessMm(), 1.0, 1e-9);
+        }
         assertEquals(run("board", "remove", "ES-5"), 2);
         assertTrue(err.contains("J-0001 stands on it"), err);
         assertEquals(run("bench", "remove", "window"), 2);

@@ -58,6 +58,10 @@ final class Bundle {
         return new TreeSet<>(files.keySet()).stream().filter(n -> n.startsWith(folder + "/")).toList();
     }
 
+    boolean holds(String name) {
+        return files.containsKey(name);
+    }
+
     byte[] bytes(String name) throws BadFileException {
         byte[] found = files.get(name);
         if (found == null) {

@@ -96,7 +96,7 @@ public final class JobBin {
                     .bind("before", before).mapTo(String.class).list();
             for (String id : old) {
                 handle.useTransaction(h -> {
-                    for (String table : List.of("run", "job_event")) {
+                    for (String table : List.of("run", "job_event", "ground")) {
                         h.createUpdate("DELETE FROM " + table + " WHERE job_id = :id").bind("id", id)
                                 .execute();
                     }

@@ -35,6 +35,8 @@ public final class JobBundle {
     private static final String STRANDS = "strands/";
     private static final String HISTORIES = "histories/";
     private static final String BOARDS = "boards/";
+    /** Boards, benches and recipes as a job at its end had them, where they have been changed since. */
+    private static final String GROUND = "ground.json";
 
     private JobBundle() {
     }
@@ -116,6 +118,10 @@ public final class JobBundle {
                 runs.add(run);
                 files.put("runs/" + run.id() + ".run.jsonl", Files.readAllBytes(log));
             }
+        }
+        List<Ground.Plot> ground = family.stream().flatMap(j -> ledger.ground(j).stream()).toList();
+        if (!ground.isEmpty()) {
+            put(files, GROUND, open.print(ground));
         }
         put(files, "runs.json", open.print(runs));
         put(files, "history.json", open.print(ledger.history(job.id())));
@@ -357,7 +363,7 @@ public final class JobBundle {
         }
         return new Packed(job.id(),
                 new Ledger.Arrival(family, history, Map.of(), List.copyOf(boards.values()),
-                        List.of(bench), recipes, chips, List.of(), runs),
+                        List.of(bench), recipes, chips, List.of(), runs, ground(bundle, family, open)),
                 maps, photos, curves, logs, told);
     }
 
@@ -382,6 +388,26 @@ public final class JobBundle {
         } catch (JacksonException | NullPointerException e) {
             throw new BadFileException("runs.json", 0, "", "the list of runs cannot be read",
                     "Make the bundle again");
+        }
+    }
+
+    private static List<Ground.Plot> ground(Bundle bundle, List<Job> family, OpenFiles open)
+            throws BadFileException {
+        if (!bundle.holds(GROUND)) {
+            return List.of();
+        }
+        try {
+            List<Ground.Plot> plots = List.of(open.unline(bundle.text(GROUND), Ground.Plot[].class));
+            for (Ground.Plot plot : plots) {
+                Job job = family.stream().filter(j -> j.id().equals(plot.job())).findFirst()
+                        .orElseThrow(() -> new BadFileException(GROUND, 0, "/job",
+                                "job " + plot.job() + " is not in the bundle", "Make the bundle again"));
+                plot.sound(job, open);
+            }
+            return plots;
+        } catch (JacksonException | NullPointerException e) {
+            throw new BadFileException(GROUND, 0, "",
+                    "what the jobs were worked with cannot be read", "Make the bundle again");
         }
     }
 

@@ -68,6 +68,7 @@ public final class Ledger implements AutoCloseable {
     private final FormingHeats forming;
     private final PracticeRuns practised = new PracticeRuns();
     private final JobRows rows;
+    private final Ground ground;
     private final Handle handle;
     /** Empty when another process is the folder's writer. */
     private final Optional<FolderLock> lock;
@@ -80,6 +81,7 @@ public final class Ledger implements AutoCloseable {
         this.clock = clock;
         this.handle = handle;
         rows = new JobRows(handle, files);
+        ground = new Ground(handle, clock);
         this.lock = lock;
     }
 
@@ -402,11 +404,32 @@ public final class Ledger implements AutoCloseable {
 
     private void document(Format format, String id, Object value) {
         mayWrite();
-        handle.createUpdate(
-                "INSERT INTO document (kind, id, body, updated_at) VALUES (:kind, :id, :body, :at) "
-                        + "ON CONFLICT (kind, id) DO UPDATE SET body = :body, updated_at = :at")
-                .bind("kind", format.word()).bind("id", id)
-                .bind("body", files.write(format, value)).bind("at", clock.instant().toString()).execute();
+        String body = files.write(format, value);
+        handle.useTransaction(h -> {
+            ground.before(format, id, body);
+            h.createUpdate(
+                    "INSERT INTO document (kind, id, body, updated_at) VALUES (:kind, :id, :body, :at) "
+                            + "ON CONFLICT (kind, id) DO UPDATE SET body = :body, updated_at = :at")
+                    .bind("kind", format.word()).bind("id", id)
+                    .bind("body", body).bind("at", clock.instant().toString()).execute();
+        });
+    }
+
+    /** The board of a job: as it is now, or for one that is at its end as it was then. */
+    public synchronized Board board(Job job) throws BadFileException {
+        return of(job, Format.BOARD, job.board(), Board.class);
+    }
+
+    /** The bench of a job: as it is now, or for one that is at its end as it was then. */
+    public synchronized Bench bench(Job job) throws BadFileException {
+        return of(job, Format.BENCH, job.bench(), Bench.class);
+    }
+
+    private <T> T of(Job job, Format format, String id, Class<T> type) throws BadFileException {
+        Optional<String> then = ground.of(job, format, id);
+        return then.isPresent()
+                ? files.parse(then.get(), format.word() + " " + id + " of job " + job.id(), format, type)
+                : document(format, id, type);
     }
 
     /** @throws BadFileException when it is not there or was changed by hand into something else */
@@ -442,7 +465,7 @@ public final class Ledger implements AutoCloseable {
                 .bind("kind", format.word()).bind("id", id).execute();
     }
 
-    /** Jobs at their end that stood on a board or a bench: what they were planned with is no longer changed. */
+    /** Jobs at their end that stood on a board or a bench: they keep it as it was. */
     public List<String> endedOn(Format format, String id) {
         return on(format, id).filter(j -> j.inHand().isEmpty()).map(Job::id).sorted().toList();
     }
@@ -571,6 +594,7 @@ public final class Ledger implements AutoCloseable {
                     "INSERT INTO job (id, body, updated_at) VALUES (:id, :body, :at) ON CONFLICT (id) DO UPDATE SET body = :body, updated_at = :at")
                     .bind("id", job.id()).bind("body", files.write(Format.JOB, job)).bind("at", now)
                     .execute();
+            ground.saved(job);
             event(job.id(), kind, detail);
         });
         rows.changed(job.id());
@@ -651,11 +675,17 @@ public final class Ledger implements AutoCloseable {
      * @param jobs    the job, then its further chips
      * @param history by number of the job; of one that came as a file alone there is none
      * @param from    file that a job alone came from, by its number
+     * @param ground  what jobs at their end had otherwise than the boards, benches and recipes that come along
      */
     record Arrival(List<Job> jobs, Map<String, List<JobEvent>> history, Map<String, String> from,
             List<Board> boards,
             List<Bench> benches, List<Recipe> recipes, List<StockChip> chips, List<StockItem> stock,
-            List<RunEntry> runs) {}
+            List<RunEntry> runs, List<Ground.Plot> ground) {}
+
+    /** What a job at its end had otherwise than it is now. */
+    synchronized List<Ground.Plot> ground(Job job) {
+        return ground.all(job);
+    }
 
     /** What the ledger holds under the same name and of another content: "board WB-7". */
     synchronized List<String> clashes(Arrival arrival) {
@@ -727,6 +757,8 @@ public final class Ledger implements AutoCloseable {
             arrival.chips().forEach(this::save);
             arrival.jobs().forEach(j -> arrived(h, j, arrival.history().getOrDefault(j.id(), List.of()),
                     arrival.from().getOrDefault(j.id(), ""), now));
+            arrival.jobs().forEach(j -> ground.forget(j.id()));
+            arrival.ground().forEach(ground::keep);
             for (RunEntry run : arrival.runs()) {
                 h.createUpdate(
                         "INSERT INTO run (id, job_id, bead, chip, recipe, started_at, simulated, log_file, ended_at, outcome, length_s, peak_joint_c, above_s, peak_top_c, no_probe_k) "
@@ -881,7 +913,7 @@ public final class Ledger implements AutoCloseable {
         if (!holds(Format.BOARD, job.board())) {
             return "";
         }
-        return document(Format.BOARD, job.board(), Board.class).chip(job.target()).map(Chip::part).orElse("");
+        return board(job).chip(job.target()).map(Chip::part).orElse("");
     }
 
     /** The plan of a bead that is worked with a recipe. */
@@ -891,8 +923,8 @@ public final class Ledger implements AutoCloseable {
         String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
                 "bead " + beadId + " has no recipe", "Choose a bead that heats"));
         Board board = unit(job, RunPlan.Task.of(bead));
-        Bench bench = document(Format.BENCH, job.bench(), Bench.class);
-        Optional<Recipe> written = written(recipe);
+        Bench bench = bench(job);
+        Optional<Recipe> written = written(job, recipe);
         if (written.isEmpty() && RunPlan.Task.of(bead) != RunPlan.Task.FORM) {
             written = Optional.of(Opening.firstGuess(job, bead, board, bench));
         }
@@ -905,7 +937,7 @@ public final class Ledger implements AutoCloseable {
      * @param next what it is heated for
      */
     public synchronized Board unit(Job job, RunPlan.Task next) throws BadFileException {
-        return ThisUnit.of(document(Format.BOARD, job.board(), Board.class), job, related(job), chips(),
+        return ThisUnit.of(board(job), job, related(job), chips(),
                 next);
     }
 
@@ -925,9 +957,9 @@ public final class Ledger implements AutoCloseable {
                 .orElse(family);
     }
 
-    private Optional<Recipe> written(String recipe) throws BadFileException {
+    private Optional<Recipe> written(Job job, String recipe) throws BadFileException {
         return holds(Format.RECIPE, recipe)
-                ? Optional.of(document(Format.RECIPE, recipe, Recipe.class))
+                ? Optional.of(of(job, Format.RECIPE, recipe, Recipe.class))
                 : Optional.empty();
     }
 
@@ -939,11 +971,11 @@ public final class Ledger implements AutoCloseable {
     /** The job on its own board, for what is known of it. A recipe that nobody has written begins as a first guess. */
     public synchronized RunPlan onBoard(Job job) throws BadFileException {
         Board board = unit(job, Opening.nextTask(job));
-        Bench bench = document(Format.BENCH, job.bench(), Bench.class);
+        Bench bench = bench(job);
         var damaged = new ArrayList<BadFileException>();
         RunPlan plan = Opening.onBoard(job, board, bench, id -> {
             try {
-                return written(id);
+                return written(job, id);
             } catch (BadFileException e) {
                 damaged.add(e);
                 return Optional.empty();

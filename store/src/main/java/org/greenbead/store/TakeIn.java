@@ -193,7 +193,8 @@ public final class TakeIn {
                 .collect(Collectors.toMap(Document::id, Document::file));
         var arrival = new Ledger.Arrival(jobs, Map.of(), from, values(Format.BOARD, Board.class),
                 values(Format.BENCH, Bench.class), values(Format.RECIPE, Recipe.class),
-                values(Format.CHIP, StockChip.class), values(Format.STOCK, StockItem.class), List.of());
+                values(Format.CHIP, StockChip.class), values(Format.STOCK, StockItem.class), List.of(),
+                List.of());
         List<String> clashes = ledger.clashes(arrival);
         var all = new ArrayList<>(clashes);
         bundles.values().forEach(b -> all.addAll(b.clashes()));

@@ -38,7 +38,6 @@ import org.greenbead.core.inspect.Raster;
 import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
 import org.greenbead.core.record.Kept;
-import org.greenbead.store.Format;
 import org.greenbead.store.PictureFile;
 
 /** Two photos of the board, the later laid over the earlier and blinked; what vanished or moved, and one key that writes a lost part down. */
@@ -143,7 +142,7 @@ public final class ChangePage extends Page {
         blink.stop();
         title.setText(texts.get("change.looking"));
         pedal(Pedal.shut(texts.get("change.looking"), texts.get("change.looking.so")));
-        desk.io(() -> desk.ledger().document(Format.BOARD, model.job().board(), Board.class), board -> desk
+        desk.io(() -> desk.ledger().board(model.job()), board -> desk
                 .compute(() -> look(one, two, board), found -> {
                     if (mine == turn) {
                         show(found);

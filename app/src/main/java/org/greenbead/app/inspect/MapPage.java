@@ -29,7 +29,6 @@ import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.FieldGrid;
 import org.greenbead.core.bead.RowNames;
 import org.greenbead.core.bead.Site;
-import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.inspect.BeadCheck;
@@ -38,7 +37,6 @@ import org.greenbead.core.inspect.UnclearPhotoException;
 import org.greenbead.core.picture.Px;
 import org.greenbead.core.record.Kept;
 import org.greenbead.store.BeadMapCsv;
-import org.greenbead.store.Format;
 import org.greenbead.store.PictureFile;
 
 /** The bead map of the chip, over the photo of its balls where one lies there: sites put in and taken out, nets, sizes, what each costs. */
@@ -115,8 +113,7 @@ public final class MapPage extends Page {
     }
 
     private Known known() throws Exception {
-        Chip chip = desk.ledger().document(Format.BOARD, model.job().board(), Board.class)
-                .requireChip(model.job().target());
+        Chip chip = desk.ledger().board(model.job()).requireChip(model.job().target());
         Optional<BeadMap> map = desk.ledger().beadMaps().find(chip.part());
         Optional<Path> file = model.job().records("picture").reversed().stream()
                 .filter(p -> p.text("view").equals("balls")).findFirst()

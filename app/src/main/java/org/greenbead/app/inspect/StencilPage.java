@@ -38,10 +38,8 @@ import org.greenbead.core.bead.Aperture;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.Paste;
 import org.greenbead.core.bead.StencilDesign;
-import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.record.Kept;
-import org.greenbead.store.Format;
 import org.greenbead.store.SafeFiles;
 import org.greenbead.store.StencilDrawing;
 
@@ -114,8 +112,7 @@ public final class StencilPage extends Page {
         backWord("");
         noteWord(texts.get("stencil.inverse"));
         desk.io(() -> {
-            Chip chip = desk.ledger().document(Format.BOARD, model.job().board(), Board.class)
-                    .requireChip(model.job().target());
+            Chip chip = desk.ledger().board(model.job()).requireChip(model.job().target());
             return new Known(chip, desk.ledger().beadMaps().find(chip.part()));
         }, this::begin, failed -> said.setText(String.valueOf(failed.getMessage())));
     }

@@ -125,23 +125,17 @@ public final class BoardsPage extends Page {
             detail.getChildren().add(Looks.label(
                     texts.get("boards.jobs", String.join(", ", chosen.get().jobs())), "muted", "small"));
         }
-        boolean free = chosen.get().ended().isEmpty();
-        pedal(new Pedal(texts.get(free ? "boards.change" : "boards.copy", board.id()),
-                texts.get(free ? "boards.change.so" : "boards.copy.so"), true, this::change));
+        pedal(new Pedal(texts.get("boards.change", board.id()),
+                texts.get(chosen.get().ended().isEmpty() ? "boards.change.so" : "boards.change.kept"), true,
+                this::change));
     }
 
-    /** One that a job was worked with to its end is not changed any more: a copy is. */
+    /** Jobs that are at their end keep it as it was. */
     private void change() {
-        rows.chosen().ifPresent(k -> {
-            if (k.ended().isEmpty()) {
-                go.ownBoard(Optional.of(k.board()));
-            } else {
-                copy(k.board(), true);
-            }
-        });
+        rows.chosen().ifPresent(k -> go.ownBoard(Optional.of(k.board())));
     }
 
-    private void copy(Board board, boolean open) {
+    private void copy(Board board) {
         desk.io(() -> {
             int n = 2;
             while (desk.ledger().holds(Format.BOARD, board.id() + "-" + n)) {
@@ -154,9 +148,6 @@ public final class BoardsPage extends Page {
         }, made -> {
             tell(desk.texts().get("boards.copied", made.id()), false);
             reread();
-            if (open) {
-                go.ownBoard(Optional.of(made));
-            }
         });
     }
 
@@ -236,7 +227,7 @@ public final class BoardsPage extends Page {
             case DOWN -> rows.move(1);
             case UP -> rows.move(-1);
             case ENTER -> change();
-            case C -> rows.chosen().ifPresent(k -> copy(k.board(), false));
+            case C -> rows.chosen().ifPresent(k -> copy(k.board()));
             case E -> rows.chosen().ifPresent(k -> export(k.board()));
             case I -> take();
             case DELETE, BACK_SPACE -> rows.chosen().ifPresent(this::remove);

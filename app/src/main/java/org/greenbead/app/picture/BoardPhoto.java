@@ -12,7 +12,6 @@ import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.Strands;
 import org.greenbead.store.BadFileException;
-import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 
 /**
@@ -24,7 +23,7 @@ import org.greenbead.store.Ledger;
 public record BoardPhoto(Board board, Optional<Image> photo, Optional<Squared> squared) {
     /** Reads both; to be called on the ledger's thread. A photo that cannot be read is left out. */
     public static BoardPhoto of(Ledger ledger, Job job) throws BadFileException {
-        Board board = ledger.document(Format.BOARD, job.board(), Board.class);
+        Board board = ledger.board(job);
         Optional<Kept> newest = newest(job);
         if (newest.isEmpty() && job.strandOf().isPresent()) {
             // A strand on the board of its job sees the photo of that job.

@@ -45,7 +45,7 @@ import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Squared;
 import org.greenbead.core.quantity.Quantity;
 import org.greenbead.core.record.Kept;
-import org.greenbead.store.Format;
+import org.greenbead.core.route.Job;
 import org.greenbead.store.PlacementCsv;
 
 /**
@@ -114,10 +114,10 @@ public final class PicturePage extends Page {
 
     @Override
     public void reread() {
-        String id = model.job().board();
+        Job job = model.job();
         Optional<Kept> newest = model.job().records("picture").reversed().stream()
                 .filter(p -> p.text("view").equals("board_top")).findFirst();
-        desk.io(() -> desk.ledger().document(Format.BOARD, id, Board.class), read -> {
+        desk.io(() -> desk.ledger().board(job), read -> {
             if (board.isEmpty()) {
                 read.chip(model.job().target()).ifPresent(c -> cross = c.centreMm());
             }

@@ -22,11 +22,9 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bead.GapMap;
-import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.picture.Px;
 import org.greenbead.core.record.Kept;
-import org.greenbead.store.Format;
 
 /** The gap round a seated chip, read in a photo of each edge: its two ends give the scale, two marks across the gap a reading. */
 public final class GapPage extends Leaf {
@@ -82,10 +80,9 @@ public final class GapPage extends Leaf {
         lay(page);
         Drops.onto(page, this::take);
         watch(model.findingsProperty().subscribe(this::findings));
-        String board = model.job().board();
         String target = model.job().target();
         title.setText(texts.get("gap.reading"));
-        desk.io(() -> desk.ledger().document(Format.BOARD, board, Board.class).requireChip(target), read -> {
+        desk.io(() -> desk.ledger().board(model.job()).requireChip(target), read -> {
             chip = Optional.of(read);
             show();
         }, failed -> tell(String.valueOf(failed.getMessage()), true));

@@ -20,7 +20,6 @@ import org.greenbead.app.work.Line;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bead.RowNames;
-import org.greenbead.core.board.Board;
 import org.greenbead.core.electric.Pad;
 import org.greenbead.core.proof.PadRound;
 import org.greenbead.core.proof.ProofWall;
@@ -28,7 +27,6 @@ import org.greenbead.core.quantity.Phrase;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.BadFileException;
-import org.greenbead.store.Format;
 
 /** Damaged pads one after the other: what each carries, where else its net is found, and what the meter said, by one key each. */
 public final class PadPage extends Leaf {
@@ -93,8 +91,7 @@ public final class PadPage extends Leaf {
 
     /** The bead map that this ledger keeps for the chip in hand. */
     private Optional<BeadMap> map(Job job) throws BadFileException {
-        String part = desk.ledger().document(Format.BOARD, job.board(), Board.class)
-                .requireChip(job.target()).part();
+        String part = desk.ledger().board(job).requireChip(job.target()).part();
         return part.isBlank() ? Optional.empty() : desk.ledger().beadMaps().find(part);
     }
 
