@@ -387,6 +387,33 @@ public class PlacesWindowTest extends DemoWindow {
         }
     }
 
+    /** A folder that was the wrong one is stopped by the pedal while it is read; nothing of it has come in. */
+    @Test
+    public void aLongReadingIsStopped() throws Exception {
+        Path folder = Files.createTempDirectory("greenbead-many");
+        Board one = window.ledger().document(Format.BOARD, "KC-1", Board.class);
+        var made = new java.util.ArrayList<Path>();
+        for (int i = 0; i < 3000; i++) {
+            made.add(Files.writeString(folder.resolve("b" + i + ".bead.json"),
+                    window.ledger().files().write(Format.BOARD, one.copy("MANY-" + i, "One of many"))));
+        }
+        made.add(folder);
+        int boards = window.ledger().boards().size();
+        window.choose(folder);
+        window.press(KeyCode.O);
+        window.awaitNode("#jobs-list");
+        window.press(KeyCode.V);
+        window.awaitText("#pedal-word", "Stop reading");
+        window.awaitText("#jobs-said", "files so far");
+        window.press(KeyCode.SPACE);
+        window.awaitText("#jobs-said", "nothing was taken in");
+        assertFalse(window.text("#pedal-word").equals("Stop reading"));
+        assertEquals(window.ledger().boards().size(), boards);
+        for (Path each : made) {
+            Files.delete(each);
+        }
+    }
+
     private List<String> drawnJobs() throws Exception {
         return window
                 .fx(() -> ((Parent) window.scene().lookup("#jobs-list")).getChildrenUnmodifiable().stream()

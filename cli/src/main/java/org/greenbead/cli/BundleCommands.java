@@ -52,7 +52,8 @@ final class BundleCommands {
         @Override
         public Integer call() throws Exception {
             try (Ledger ledger = shared().ledger()) {
-                TakeIn.Taken taken = TakeIn.from(ledger, files, replace);
+                TakeIn.Taken taken = TakeIn.from(ledger, files, replace, n -> {
+                }, () -> false);
                 taken.taken().forEach(what -> out().println("took in " + what));
                 if (!taken.left().isEmpty()) {
                     out().println("left alone, for a ledger keeps nothing of the kind: "

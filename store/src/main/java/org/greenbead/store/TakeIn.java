@@ -9,7 +9,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
+import java.util.function.IntConsumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.greenbead.core.bench.Bench;
@@ -35,6 +38,9 @@ public final class TakeIn {
     private final Map<String, Bundled> bundles = new LinkedHashMap<>();
     private final Map<String, Object> fromBundles = new LinkedHashMap<>();
     private final List<Path> left = new ArrayList<>();
+    private final IntConsumer told;
+    private final BooleanSupplier cancelled;
+    private int read;
 
     /** @param kind as in "board", @param file where it came from */
     private record Document(Format format, String kind, String id, Object value, String file) {}
@@ -71,8 +77,10 @@ public final class TakeIn {
         }
     }
 
-    private TakeIn(Ledger ledger) {
+    private TakeIn(Ledger ledger, IntConsumer told, BooleanSupplier cancelled) {
         this.ledger = ledger;
+        this.told = told;
+        this.cancelled = cancelled;
     }
 
     /**
@@ -80,12 +88,15 @@ public final class TakeIn {
      *
      * @param named   bundles (.zip), open files (.json), folders with such
      * @param replace takes what comes where the ledger holds something else under the same name; the ledger is copied first
+     * @param told      how many files have been read
+     * @param cancelled asked before each file is read; once all are read, what has begun to be kept is kept
+     * @throws CancellationException when cancelled: the ledger is as it was
      * @throws BadFileException when one of them cannot be read, or a job stands on what is nowhere
      * @throws ClashException   where a name stands for two things and {@code replace} is false, or two of the files say different things
      */
-    public static Taken from(Ledger ledger, List<Path> named, boolean replace)
-            throws BadFileException, IOException, ClashException {
-        var in = new TakeIn(ledger);
+    public static Taken from(Ledger ledger, List<Path> named, boolean replace, IntConsumer told,
+            BooleanSupplier cancelled) throws BadFileException, IOException, ClashException {
+        var in = new TakeIn(ledger, told, cancelled);
         for (Path path : named) {
             if (Files.isDirectory(path)) {
                 in.readFolder(path);
@@ -132,6 +143,7 @@ public final class TakeIn {
     }
 
     private void read(Path file) throws BadFileException, IOException, ClashException {
+        onward();
         if (!Files.exists(file)) {
             throw new BadFileException(file.toString(), 0, "", "there is no such file or folder",
                     "Look at the name");
@@ -144,6 +156,13 @@ public final class TakeIn {
             }
         } else {
             document(file);
+        }
+        told.accept(++read);
+    }
+
+    private void onward() {
+        if (cancelled.getAsBoolean()) {
+            throw new CancellationException("Stopped after " + read + " files; nothing was taken in.");
         }
     }
 
@@ -180,6 +199,7 @@ public final class TakeIn {
     }
 
     private Taken keep(boolean replace) throws BadFileException, IOException, ClashException {
+        onward();
         for (Map.Entry<String, Bundled> bundle : bundles.entrySet()) {
             brought(bundle.getKey(), bundle.getValue().arrival());
         }

@@ -110,7 +110,8 @@ public class GroundTest {
             Path file = folder.resolve("other.board.bead.json");
             Board other = plan.board().thick(plan.board().thicknessMm() + 0.4);
             Files.writeString(file, files.write(Format.BOARD, other));
-            TakeIn.from(ledger, List.of(file), true);
+            TakeIn.from(ledger, List.of(file), true, n -> {
+            }, () -> false);
             assertEquals(ledger.board(ledger.job("J-0001")), plan.board());
             assertEquals(ledger.board(ledger.job("J-0002")), other);
         }

@@ -9,7 +9,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CancellationException;
 import org.greenbead.core.bench.AirStation;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
@@ -56,7 +58,25 @@ public class TakeInTest {
     }
 
     private TakeIn.Taken in(Path... named) throws Exception {
-        return TakeIn.from(ledger, List.of(named), false);
+        return TakeIn.from(ledger, List.of(named), false, n -> {
+        }, () -> false);
+    }
+
+    @Test
+    public void stoppedWhileItReadsItLeavesTheLedgerAsItWas() throws Exception {
+        Path one = write("a.bead.json", Format.BOARD, board.copy("ST-1", "One"));
+        Path other = write("b.bead.json", Format.BOARD, board.copy("ST-2", "Two"));
+        var read = new ArrayList<Integer>();
+        var stopped = expectThrows(CancellationException.class, () -> TakeIn.from(ledger,
+                List.of(one, other), false, read::add, () -> read.size() == 1));
+        assertEquals(read, List.of(1));
+        assertTrue(stopped.getMessage().contains("after 1 files"), stopped.getMessage());
+        assertFalse(ledger.holds(Format.BOARD, "ST-1"));
+        expectThrows(CancellationException.class, () -> TakeIn.from(ledger, List.of(one, other), false,
+                read::add, () -> read.size() == 3));
+        assertFalse(ledger.holds(Format.BOARD, "ST-1"), "the press came with the last file: still nothing");
+        TakeIn.from(ledger, List.of(one, other), false, read::add, () -> false);
+        assertTrue(ledger.holds(Format.BOARD, "ST-1") && ledger.holds(Format.BOARD, "ST-2"));
     }
 
     /** The job's file is read before those of its board and bench; a picture in the folder is left alone and named. */
@@ -123,7 +143,8 @@ public class TakeInTest {
         assertTrue(there.getMessage().contains("The ledger holds another board " + board.id()
                 + ". Nothing was changed"), there.getMessage());
         assertTrue(ledger.benches().isEmpty(), "the bench that came first is not kept either");
-        assertEquals(TakeIn.from(ledger, List.of(twin), true).taken(), List.of("board " + board.id()));
+        assertEquals(TakeIn.from(ledger, List.of(twin), true, n -> {
+        }, () -> false).taken(), List.of("board " + board.id()));
         assertEquals(ledger.boards().getFirst().title(), "Another one");
         assertTrue(expectThrows(BadFileException.class, () -> in(folder.resolve("gone.zip"))).getMessage()
                 .contains("there is no such file or folder. Look at the name"));

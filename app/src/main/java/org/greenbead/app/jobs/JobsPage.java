@@ -9,9 +9,11 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -62,6 +64,8 @@ public final class JobsPage extends Page {
     private Known known = new Known(JobSearch.among(List.of()), List.of(), JobSearch.among(List.of()));
     private boolean inBin;
     private List<Path> refused = List.of();
+    /** What stops the reading that goes on; empty while nothing is read. */
+    private Optional<AtomicBoolean> reading = Optional.empty();
     private Optional<String> lastBinned = Optional.empty();
 
     /** What the ledger holds, ready to be searched. */
@@ -199,6 +203,10 @@ public final class JobsPage extends Page {
 
     private void pedalNow() {
         Texts texts = desk.texts();
+        if (reading.isPresent()) {
+            pedal(new Pedal(texts.get("jobs.stop"), texts.get("jobs.stop.so"), true, this::stopReading));
+            return;
+        }
         if (inBin) {
             pedal(chosenBinned().map(b -> new Pedal(texts.get("jobs.bin.back", b.job().id()),
                     texts.get("jobs.bin.since", day(b.at()), day(b.until())), true, this::takeBack))
@@ -308,23 +316,47 @@ public final class JobsPage extends Page {
 
     /** @param instead what comes takes the place of what the ledger holds under the same name */
     private void fetch(List<Path> named, boolean instead) {
+        if (reading.isPresent()) {
+            tell(desk.texts().get("jobs.fetching.one"), true);
+            return;
+        }
         refused(List.of());
         tell(desk.texts().get("jobs.fetching"), false);
-        desk.io(() -> TakeIn.from(desk.ledger(), named, instead), taken -> {
-            Texts texts = desk.texts();
-            String first = taken.taken().stream().limit(NAMED).collect(Collectors.joining(", "));
-            int more = taken.taken().size() - NAMED;
-            tell(texts.get("jobs.fetched",
-                    more > 0 ? texts.get("jobs.fetched.more", first, more) : first)
-                    + (taken.left().isEmpty() ? "" : texts.get("jobs.fetched.left", taken.left().size())),
-                    false);
-            taken.jobs().forEach(arrived);
-            reread();
-        }, failed -> {
-            boolean there = failed instanceof TakeIn.ClashException clash && clash.withLedger();
-            refused(there ? named : List.of());
-            tell(failed.getMessage() + (there ? " " + desk.texts().get("jobs.clash") : ""), true);
-        });
+        var stop = new AtomicBoolean();
+        reading = Optional.of(stop);
+        pedalNow();
+        desk.io(() -> TakeIn.from(desk.ledger(), named, instead, n -> Platform.runLater(() -> readSoFar(n)),
+                stop::get), taken -> {
+                    reading = Optional.empty();
+                    Texts texts = desk.texts();
+                    String first = taken.taken().stream().limit(NAMED).collect(Collectors.joining(", "));
+                    int more = taken.taken().size() - NAMED;
+                    tell(texts.get("jobs.fetched",
+                            more > 0 ? texts.get("jobs.fetched.more", first, more) : first)
+                            + (taken.left().isEmpty()
+                                    ? ""
+                                    : texts.get("jobs.fetched.left", taken.left().size())),
+                            false);
+                    taken.jobs().forEach(arrived);
+                    reread();
+                }, failed -> {
+                    reading = Optional.empty();
+                    pedalNow();
+                    boolean there = failed instanceof TakeIn.ClashException clash && clash.withLedger();
+                    refused(there ? named : List.of());
+                    tell(failed.getMessage() + (there ? " " + desk.texts().get("jobs.clash") : ""), true);
+                });
+    }
+
+    private void readSoFar(int files) {
+        if (reading.isPresent()) {
+            tell(desk.texts().get("jobs.fetching.so_far", files), false);
+        }
+    }
+
+    private void stopReading() {
+        reading.ifPresent(stop -> stop.set(true));
+        tell(desk.texts().get("jobs.fetching.stop"), false);
     }
 
     /** What was not taken in, since the ledger holds something else of its name; it may be taken in its place. */
