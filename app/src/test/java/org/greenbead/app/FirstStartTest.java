@@ -23,6 +23,8 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javax.imageio.ImageIO;
 import org.greenbead.app.look.BoardView;
+import org.greenbead.core.bead.BeadMap;
+import org.greenbead.core.bead.Site;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
 import org.greenbead.core.board.Assumed;
@@ -440,6 +442,7 @@ public class FirstStartTest {
         drag(from[0], from[1], to[0], to[1]);
         window.awaitText("#pedal-word", "Keep AS-2");
         window.picture("own-photo");
+        ballsOfItsMap();
         window.press(KeyCode.SPACE);
         window.awaitNode("#board-AS-2");
         window.press(KeyCode.C);
@@ -458,10 +461,43 @@ public class FirstStartTest {
             assertEquals(chip.sizeMm(), new Point(15, 15));
             assertEquals(chip.centreMm().xMm(), 40, 0.3);
             assertEquals(chip.centreMm().yMm(), 30, 0.3);
+            assertEquals(chip.joint().pitchMm(), 0.9, 1e-6);
+            assertEquals(chip.joint().ballMm(), 0.5, 1e-9);
+            assertEquals(ledger.beadMaps().find("Marked K41").orElseThrow().sites().size(), 225);
             assertEquals(ledger.boards().size(), 2);
             assertTrue(ledger.setting("board-photo.AS-2").isPresent());
         }
         window.open();
+    }
+
+    /** A map is of a print; one that is wider than the chip is refused; B takes it again after the pitch was written over. */
+    private void ballsOfItsMap() throws Exception {
+        Path wide = java.nio.file.Files.writeString(window.data().resolve("wide.csv"), map(30));
+        Path map = java.nio.file.Files.writeString(window.data().resolve("k41.csv"), map(15));
+        window.choose(map);
+        window.press(KeyCode.E);
+        window.awaitText("#own-said", "what is printed on the chip");
+        window.press(KeyCode.W);
+        type("#own-part", "Marked K41");
+        window.choose(wide);
+        window.press(KeyCode.E);
+        window.awaitText("#own-said", "measure the chip first");
+        window.choose(map);
+        window.press(KeyCode.E);
+        window.await("the balls of the map", () -> says("Its 225 balls are those of its bead map."));
+        window.picture("own-map");
+        window.pressControl(KeyCode.Z);
+        window.awaitNode("#own-map");
+        window.press(KeyCode.B);
+        window.await("the balls again", () -> says("Its 225 balls are those of its bead map."));
+    }
+
+    private static String map(int side) {
+        var text = new StringBuilder("site,x_mm,y_mm,diameter_mm\n");
+        for (Site s : BeadMap.grid(side, side, 0.9, Optional.empty()).sites()) {
+            text.append(s.name()).append(',').append(s.xMm()).append(',').append(s.yMm()).append(",0.5\n");
+        }
+        return text.toString();
     }
 
     /** Where a place of the board lies in a photo taken from straight above at 8 px/mm, its lower left corner at 100, 640. */

@@ -1,9 +1,11 @@
 package org.greenbead.cli;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.greenbead.core.alloy.Alloys;
+import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
@@ -12,9 +14,11 @@ import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BoardKind;
+import org.greenbead.core.kind.MappedJoint;
 import org.greenbead.core.kind.PackageKind;
 import org.greenbead.core.kind.PartKind;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.store.BeadMapCsv;
 import org.greenbead.store.Format;
 import org.greenbead.store.Ledger;
 import picocli.CommandLine.Command;
@@ -26,7 +30,7 @@ import picocli.CommandLine.Spec;
 /** Boards of one's own: made from sizes, with what nobody knows assumed and named. */
 @Command(name = "board", mixinStandardHelpOptions = true, description = "Boards of the ledger: make, measure, show, copy, remove.", subcommands = {
         BoardCommand.ListAll.class, BoardCommand.New.class, BoardCommand.Set.class, BoardCommand.Put.class,
-        BoardCommand.Marked.class,
+        BoardCommand.Marked.class, BoardCommand.Mapped.class,
         BoardCommand.Take.class, BoardCommand.Show.class, BoardCommand.Copy.class,
         BoardCommand.Remove.class})
 final class BoardCommand implements Runnable {
@@ -162,6 +166,41 @@ final class BoardCommand implements Runnable {
             PackageKind built = PackageKind.require(kind);
             change(ledger, built.onto(now, name, part.orElse(name), side, Point.place(at), Point.size(size),
                     pitch.orElse(built.pitchMm()), alloy.map(Alloys::require)));
+        }
+    }
+
+    @Command(name = "balls", mixinStandardHelpOptions = true, description = "A chip gets pitch, ball and field of its bead map, kept under what is printed on it.")
+    static final class Mapped extends OnBoards {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Parameters(index = "1", paramLabel = "NAME", description = "Designator, such as U1.")
+        private String name;
+        @Parameters(index = "2", arity = "0..1", paramLabel = "MAP", description = "Bead map CSV; the one that the ledger keeps where none is named.")
+        private Path file;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Board now = board(ledger, id);
+            Chip chip = now.requireChip(name);
+            if (chip.part().equals(chip.name())) {
+                throw new IllegalArgumentException(name
+                        + " has no print, and its bead map is kept under that: put it again with --part");
+            }
+            Optional<BeadMap> there = ledger.beadMaps().find(chip.part());
+            BeadMap map = file != null
+                    ? BeadMapCsv.read(file)
+                    : there.orElseThrow(() -> new IllegalArgumentException(
+                            "the ledger has no bead map of " + chip.part() + "; name its file"));
+            if (there.isPresent() && !there.get().equals(map)) {
+                throw new IllegalArgumentException("the ledger has another bead map of " + chip.part()
+                        + "; give the chip another print, or leave the file out");
+            }
+            MappedJoint joint = MappedJoint.of(map);
+            Board changed = now.with(joint.on(chip));
+            ledger.beadMaps().save(chip.part(), map);
+            change(ledger, changed);
+            say(String.format(Locale.ROOT, "  %s: %d balls, pitch %.3f mm, ball %.3f mm", name, joint.balls(),
+                    joint.pitchMm(), joint.ballMm()));
         }
     }
 

@@ -160,6 +160,34 @@ public class OwnWorldTest extends InFolder {
     }
 
     @Test
+    public void aChipGetsTheBallsOfItsMap() throws Exception {
+        var map = new StringBuilder("site,x_mm,y_mm\n");
+        for (int i = 0; i < 100; i++) {
+            map.append("ABCDEFGHJK".charAt(i / 10)).append(i % 10 + 1).append(',')
+                    .append(0.8 * (i % 10 - 4.5))
+                    .append(',').append(0.8 * (4.5 - i / 10)).append('\n');
+        }
+        String file = java.nio.file.Files.writeString(data.resolve("m.csv"), map).toString();
+        run("board", "new", "ES-6", "--size", "60x80");
+        run("board", "put", "ES-6", "U1", "--at", "30x40", "--size", "10x10", "--part", "K-41", "--pitch",
+                "1");
+        run("board", "put", "ES-6", "U2", "--at", "10x10", "--size", "5x5", "--part", "K-41");
+        run("board", "put", "ES-6", "U3", "--at", "50x70", "--size", "10x10");
+        assertEquals(run("board", "balls", "ES-6", "U1"), 2);
+        assertTrue(err.contains("no bead map of K-41"), err);
+        assertEquals(run("board", "balls", "ES-6", "U2", file), 2);
+        assertTrue(err.contains("measure the chip first"), err);
+        assertEquals(run("board", "balls", "ES-6", "U3", file), 2);
+        assertTrue(err.contains("--part"), err);
+        assertEquals(run("board", "balls", "ES-6", "U1", file), 0, err);
+        assertTrue(out.contains("100 balls, pitch 0.800 mm, ball 0.450 mm"), out);
+        assertEquals(run("board", "balls", "ES-6", "U1"), 0, "the ledger keeps it: " + err);
+        java.nio.file.Files.writeString(data.resolve("m.csv"), map.append("L1,9,9\n"));
+        assertEquals(run("board", "balls", "ES-6", "U1", file), 2);
+        assertTrue(err.contains("another bead map of K-41"), err);
+    }
+
+    @Test
     public void aBenchIsMadeSetAndShown() throws Exception {
         assertEquals(run("bench", "list"), 0, err);
         assertTrue(out.contains("no bench yet"), out);

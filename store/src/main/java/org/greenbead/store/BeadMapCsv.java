@@ -30,6 +30,13 @@ public final class BeadMapCsv {
         return parse(OpenFiles.text(file, MOST_BYTES), String.valueOf(file.getFileName()));
     }
 
+    /** Whether a CSV file is a bead map by its first word, and no placement file. */
+    public static boolean isOne(Path file) throws BadFileException {
+        String text = OpenFiles.text(file, MOST_BYTES);
+        return text.lines().findFirst().map(l -> l.replace("\uFEFF", "").split("[,;]", 2)[0].strip())
+                .filter(HEADER.getFirst()::equalsIgnoreCase).isPresent();
+    }
+
     static BeadMap parse(String text, String name) throws BadFileException {
         var sites = new ArrayList<Site>();
         int columns = 0;

@@ -35,12 +35,14 @@ import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BoardKind;
+import org.greenbead.core.kind.MappedJoint;
 import org.greenbead.core.kind.PackageKind;
 import org.greenbead.core.kind.PartKind;
 import org.greenbead.core.picture.Px;
 import org.greenbead.core.picture.Ruled;
 import org.greenbead.core.quantity.Check;
 import org.greenbead.core.quantity.Quantity;
+import org.greenbead.store.BeadMapCsv;
 import org.greenbead.store.Format;
 import org.greenbead.store.PlacementCsv;
 
@@ -72,6 +74,7 @@ public final class OwnBoardPage extends Page {
     private final ScrollPane beside;
     private final VBox page;
     private final Map<String, String> kinds = new HashMap<>();
+    private final ChipMaps maps;
     private Optional<BoardDraft> draft = Optional.empty();
     private Optional<String> chosen = Optional.empty();
     private Optional<Image> image = Optional.empty();
@@ -103,8 +106,9 @@ public final class OwnBoardPage extends Page {
         view = new BoardView(this::pointed, this::corner);
         view.drawn(this::drawn);
         view.setId("own-view");
+        maps = new ChipMaps(desk, this::show);
         panel = new OwnPanel(texts, new OwnPanel.Acts(this::build, this::thick, this::built, this::partKind,
-                this::markKind, this::write));
+                this::markKind, this::write, this::mapped));
         beside = Looks.as(new ScrollPane(panel), "watch-scroll");
         beside.setFitToWidth(true);
         beside.setMinWidth(270);
@@ -211,7 +215,8 @@ public final class OwnBoardPage extends Page {
         view.photo(image, draft.get().squared());
         view.cross(cross);
         view.show(board, chosen.orElse(""), side, List.of());
-        panel.show(board, chosen, chosen.flatMap(c -> Optional.ofNullable(kinds.get(c))));
+        panel.show(board, chosen, chosen.flatMap(c -> Optional.ofNullable(kinds.get(c))),
+                chosen.flatMap(board::chip).flatMap(maps::of));
         if (marking) {
             String corner = texts.say("corner." + CORNERS.get(draft.get().corners().size() % 4));
             title.setText(texts.get("picture.mark", corner));
@@ -380,6 +385,24 @@ public final class OwnBoardPage extends Page {
                 () -> kinds.put(c.name(), kind.id())));
     }
 
+    /** The chosen chip has the balls of its bead map. */
+    private void mapped() {
+        chip().ifPresent(c -> maps.of(c).ifPresent(map -> change(
+                () -> draft.orElseThrow().board().with(MappedJoint.of(map).on(c)), () -> {
+                })));
+    }
+
+    /** A bead map belongs to what is printed on the chosen chip. */
+    private void takeMap(Path file) {
+        Optional<Chip> chip = chip();
+        if (chip.filter(ChipMaps::named).isEmpty()) {
+            tell(desk.texts().get(chip.isEmpty() ? "own.map.which" : "own.map.print"), true);
+            return;
+        }
+        maps.take(file, chip.get(), map -> mapped(),
+                failed -> tell(String.valueOf(failed.getMessage()), true));
+    }
+
     private Optional<Alloy> alloy(Chip chip) {
         return draft.orElseThrow().board().assumed()
                 .contains(Assumed.alloyOf(chip.name()))
@@ -534,6 +557,7 @@ public final class OwnBoardPage extends Page {
             if (!old && desk.ledger().holds(Format.BOARD, board.id())) {
                 throw new IllegalArgumentException(desk.texts().get("own.there", board.id()));
             }
+            maps.keep(desk.ledger(), board.chips());
             desk.ledger().save(board);
             photo.ifPresent(p -> new BoardPhoto(p, corners).keep(desk.ledger(), board.id()));
             return board;
@@ -554,7 +578,14 @@ public final class OwnBoardPage extends Page {
                 "*.png", "*.jpg", "*.jpeg", "*.csv").ifPresent(this::take);
     }
 
-    /** A photo to draw over or to measure, or a placement file. */
+    private void place(Path file, String name) {
+        Board now = draft.orElseThrow().board();
+        desk.io(() -> PlacementCsv.onto(now, PlacementCsv.read(file, PlacementCsv.Unit.MM), name,
+                PlacementCsv.Unit.MM), placed -> change(placed::board, () -> {
+                }), failed -> tell(String.valueOf(failed.getMessage()), true));
+    }
+
+    /** A photo to draw over or to measure, a placement file, or the bead map of the chosen chip. */
     private void take(Path file) {
         if (id.isEmpty()) {
             return;
@@ -565,10 +596,13 @@ public final class OwnBoardPage extends Page {
                 tell(desk.texts().get("own.placed.first"), true);
                 return;
             }
-            Board now = draft.get().board();
-            desk.io(() -> PlacementCsv.onto(now, PlacementCsv.read(file, PlacementCsv.Unit.MM), name,
-                    PlacementCsv.Unit.MM), placed -> change(placed::board, () -> {
-                    }), failed -> tell(String.valueOf(failed.getMessage()), true));
+            desk.io(() -> BeadMapCsv.isOne(file), map -> {
+                if (map) {
+                    takeMap(file);
+                } else {
+                    place(file, name);
+                }
+            }, failed -> tell(String.valueOf(failed.getMessage()), true));
             return;
         }
         desk.io(() -> {
@@ -667,6 +701,7 @@ public final class OwnBoardPage extends Page {
                 chosen = Optional.empty();
                 show();
             }
+            case B -> mapped();
             case W -> panel.first();
             case DELETE, BACK_SPACE -> chosen.ifPresent(c -> change(
                     () -> draft.get().board().without(c), () -> chosen = Optional.empty()));

@@ -17,12 +17,14 @@ import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.Line;
+import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Mark;
 import org.greenbead.core.board.ProtectedPart;
 import org.greenbead.core.kind.BoardKind;
+import org.greenbead.core.kind.MappedJoint;
 import org.greenbead.core.kind.PackageKind;
 import org.greenbead.core.kind.PartKind;
 import org.greenbead.core.quantity.Quantity;
@@ -36,7 +38,8 @@ final class OwnPanel extends VBox {
 
     /** What a press here does. */
     record Acts(Consumer<BoardKind> build, DoubleConsumer thick, Consumer<PackageKind> built,
-            Consumer<PartKind> part, Consumer<Mark.Kind> mark, BiConsumer<Field, String> write) {}
+            Consumer<PartKind> part, Consumer<Mark.Kind> mark, BiConsumer<Field, String> write,
+            Runnable map) {}
 
     private final Texts texts;
     private final Acts acts;
@@ -53,19 +56,20 @@ final class OwnPanel extends VBox {
         first.ifPresent(Line::open);
     }
 
-    void show(Board board, Optional<String> chosen, Optional<String> kind) {
+    /** @param map of what is printed on the chosen chip, where there is one */
+    void show(Board board, Optional<String> chosen, Optional<String> kind, Optional<BeadMap> map) {
         first = Optional.empty();
         Optional<Chip> chip = chosen.flatMap(board::chip);
         Optional<ProtectedPart> part = chosen
                 .flatMap(c -> board.parts().stream().filter(p -> p.name().equals(c)).findFirst());
         getChildren().clear();
-        chip.ifPresent(c -> getChildren().add(chip(c, kind)));
+        chip.ifPresent(c -> getChildren().add(chip(c, kind, map)));
         part.ifPresent(p -> getChildren().add(part(p)));
         chosen.flatMap(board::mark).ifPresent(m -> getChildren().add(mark(m)));
         getChildren().addAll(build(board), assumed(board));
     }
 
-    private VBox chip(Chip chip, Optional<String> kind) {
+    private VBox chip(Chip chip, Optional<String> kind, Optional<BeadMap> map) {
         var card = Looks.as(new VBox(5, Looks.label(texts.get("own.chosen", chip.name()), "caps")), "card");
         card.getChildren().addAll(field(Field.NAME, chip.name()), field(Field.PART, chip.part()),
                 field(Field.SIZE, two(chip.sizeMm().xMm(), chip.sizeMm().yMm())),
@@ -73,8 +77,13 @@ final class OwnPanel extends VBox {
                 field(Field.PITCH, number(chip.joint().pitchMm())),
                 field(Field.ALLOY, chip.joint().alloy().name()),
                 Looks.label(texts.get("own.body", number(chip.bodyMm()), number(chip.joint().ballMm()),
-                        texts.temp(chip.bodyLimitC())), "muted", "small"),
-                Looks.label(texts.get("own.kind"), "muted", "small"));
+                        texts.temp(chip.bodyLimitC())), "muted", "small"));
+        map.filter(m -> m.sites().size() > 1).map(MappedJoint::of)
+                .ifPresent(m -> card.getChildren().add(m.is(chip)
+                        ? Looks.label(texts.get("own.map.is", m.balls()), "muted", "small")
+                        : key("own-map", texts.get("own.map", m.balls(), number(m.pitchMm())), false,
+                                acts.map)));
+        card.getChildren().add(Looks.label(texts.get("own.kind"), "muted", "small"));
         var kinds = new FlowPane(5, 5);
         for (PackageKind k : PackageKind.shipped()) {
             kinds.getChildren().add(key("own-kind-" + k.id(), texts.say("packagekind." + k.id()),

@@ -67,10 +67,15 @@ public record Chip(String name, String part, Side side, Point centreMm, Point si
 
     /** With joints of another alloy. */
     public Chip soldered(Alloy alloy) {
-        var sheets = new java.util.ArrayList<>(layers);
         Layer.Joint j = joint();
-        sheets.set(0, new Layer.Joint(j.thicknessMm(), j.pitchMm(), j.ballMm(), alloy, j.underfilled(),
+        return jointed(new Layer.Joint(j.thicknessMm(), j.pitchMm(), j.ballMm(), alloy, j.underfilled(),
                 j.coverage()));
+    }
+
+    /** The same body on other joints. */
+    public Chip jointed(Layer.Joint joint) {
+        var sheets = new java.util.ArrayList<>(layers);
+        sheets.set(0, joint);
         return new Chip(name, part, side, centreMm, sizeMm, sheets, bodyLimitC, melts, meltsLimit, floorLifeH,
                 openH);
     }

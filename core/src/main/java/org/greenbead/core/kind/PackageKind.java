@@ -77,16 +77,20 @@ public record PackageKind(String id, double pitchMm, double coverage, List<Strin
      */
     public Chip chip(String name, String part, Side side, Point centreMm, Point sizeMm, double pitch,
             Alloy alloy) {
-        double ball = ballMm(pitch);
-        double land = LAND * ball / 2;
         var sheets = new ArrayList<Layer>();
-        sheets.add(new Layer.Joint(Collapse.of(Balls.sphereMm3(ball), land, land).heightMm(), pitch, ball,
-                alloy, false, coverage));
+        sheets.add(joint(pitch, ballMm(pitch), alloy, false, coverage));
         sheets.addAll(body(sizeMm));
         double body = sheets.stream().skip(1).mapToDouble(Layer::thicknessMm).sum();
         return new Chip(name, part, side, centreMm, sizeMm, sheets,
                 BodyRating.peakC(body, body * sizeMm.xMm() * sizeMm.yMm(), !alloy.hasPb()), MELTS,
                 MELTS_LIMIT, FLOOR_LIFE_H, OPEN_H);
+    }
+
+    /** A joint as high as its ball collapsed between two lands stands ({@link Collapse}). @param part of the footprint that carries balls */
+    static Layer.Joint joint(double pitchMm, double ballMm, Alloy alloy, boolean glued, double part) {
+        double land = LAND * ballMm / 2;
+        return new Layer.Joint(Collapse.of(Balls.sphereMm3(ballMm), land, land).heightMm(), pitchMm, ballMm,
+                alloy, glued, part);
     }
 
     /** What lies over the joints, from them outwards. */
