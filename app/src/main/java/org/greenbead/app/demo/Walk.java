@@ -22,8 +22,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
+import org.greenbead.app.main.Workshop;
 import org.greenbead.app.shell.Desk;
-import org.greenbead.app.shell.Workshop;
 import org.greenbead.core.run.RunState;
 
 /** Job SB-0417 from the stop in Watch to the report, by keys alone. Prints each step; leaves a PNG of each main view. */

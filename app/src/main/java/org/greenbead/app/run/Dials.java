@@ -15,6 +15,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.heat.HeatPicture;
 import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.BoardPlan;
 import org.greenbead.app.shell.Texts;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;

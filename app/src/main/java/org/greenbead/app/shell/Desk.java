@@ -150,7 +150,7 @@ public final class Desk implements AutoCloseable {
         return logger.get();
     }
 
-    void onTrouble(Consumer<String> show) {
+    public void onTrouble(Consumer<String> show) {
         trouble = show;
     }
 

@@ -1,2 +1,2 @@
-/** The window: bead string, bench tray, workbench, Watch, pedal bar, and what all screens share. Wiring is said here and nowhere else. */
+/** What every page is made of and may use: the desk, settings, texts, cues, undo, lists. It knows no page. */
 package org.greenbead.app.shell;

@@ -22,7 +22,7 @@ import javafx.scene.shape.Rectangle;
 import javafx.util.Duration;
 import javafx.util.Subscription;
 import org.greenbead.app.look.Looks;
-import org.greenbead.app.run.BoardPlan;
+import org.greenbead.app.shell.BoardPlan;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.app.shell.Page;
 import org.greenbead.app.shell.Pedal;

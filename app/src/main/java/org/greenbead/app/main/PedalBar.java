@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -9,6 +9,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Pedal;
+import org.greenbead.app.shell.Texts;
 
 /** What pedal or Space does now, in words with its consequence; back; note; the clock. */
 final class PedalBar extends HBox {

@@ -1,4 +1,4 @@
-package org.greenbead.app.run;
+package org.greenbead.app.shell;
 
 import java.util.HashMap;
 import java.util.List;
@@ -12,7 +12,6 @@ import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Text;
 import org.greenbead.app.look.HeatColour;
 import org.greenbead.app.look.Looks;
-import org.greenbead.app.shell.Texts;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;

@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import java.util.List;
 import java.util.function.Consumer;
@@ -13,6 +13,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Shapes;
+import org.greenbead.app.shell.Texts;
 import org.greenbead.core.finding.Finding;
 
 /** Findings, worst first, each with why and a remedy that one key can press. */

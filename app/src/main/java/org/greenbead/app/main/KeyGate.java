@@ -1,9 +1,10 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import java.time.InstantSource;
 import java.util.EnumSet;
 import java.util.Set;
 import javafx.scene.input.KeyCode;
+import org.greenbead.app.shell.Pedal;
 
 /**
  * One press is one act. A key acts when it goes down and not again before it has come up; what states a fact about the world is not

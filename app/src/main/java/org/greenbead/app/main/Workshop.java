@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -58,6 +58,10 @@ import org.greenbead.app.setup.BenchPage;
 import org.greenbead.app.setup.CalibratePage;
 import org.greenbead.app.setup.SetupPage;
 import org.greenbead.app.setup.WitnessPage;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Page;
+import org.greenbead.app.shell.Pedal;
+import org.greenbead.app.shell.Texts;
 import org.greenbead.app.stock.StockPage;
 import org.greenbead.app.timers.TimersPage;
 import org.greenbead.app.work.CheckPage;

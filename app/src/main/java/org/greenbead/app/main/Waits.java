@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import java.time.Instant;
 import java.util.Comparator;
@@ -9,6 +9,9 @@ import java.util.function.Consumer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.util.Duration;
+import org.greenbead.app.shell.Cues;
+import org.greenbead.app.shell.Desk;
+import org.greenbead.app.shell.Texts;
 import org.greenbead.core.quantity.Minutes;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.timer.JobTimer;

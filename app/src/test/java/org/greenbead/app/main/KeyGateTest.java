@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import static org.testng.Assert.assertEquals;
 import static org.testng.Assert.assertFalse;
@@ -7,6 +7,7 @@ import static org.testng.Assert.assertTrue;
 import java.time.Instant;
 import java.time.InstantSource;
 import javafx.scene.input.KeyCode;
+import org.greenbead.app.shell.Pedal;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
 

@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import java.util.List;
 import java.util.function.Consumer;
@@ -14,6 +14,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import org.greenbead.app.look.Looks;
+import org.greenbead.app.shell.Texts;
 
 /** Boards in hand with what each waits for, and the places below. */
 final class BenchTray extends ScrollPane {

@@ -1,4 +1,4 @@
-package org.greenbead.app.shell;
+package org.greenbead.app.main;
 
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -18,6 +18,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Line;
 import org.greenbead.app.look.Looks;
 import org.greenbead.app.look.Shapes;
+import org.greenbead.app.shell.Texts;
 import org.greenbead.core.book.Phase;
 import org.greenbead.core.route.Bead;
 import org.greenbead.core.route.Job;
