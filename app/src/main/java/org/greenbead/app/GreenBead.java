@@ -93,7 +93,7 @@ public final class GreenBead extends Application {
         hot.setId("last-heat");
         var first = Looks.as(new VBox(14, words, hot), "first");
         var root = new StackPane(first);
-        var scene = new Scene(root, 1280, 800);
+        var scene = new Scene(root, options.look().widthPx(), options.look().heightPx());
         Looks.dress(scene, false, 100);
         stage.setTitle(texts.get("app.title"));
         stage.setMinWidth(1100);
@@ -176,6 +176,7 @@ public final class GreenBead extends Application {
         var shop = new Workshop(opened.desk(), opened.jobs(),
                 () -> elsewhere(stage, options.other(), real));
         workshop = Optional.of(shop);
+        options.look().textPercent().ifPresent(opened.desk().settings().textPercent()::set);
         scene.setRoot(shop.node());
         shop.listen(scene);
         shop.begin(opened.open(), opened.left());

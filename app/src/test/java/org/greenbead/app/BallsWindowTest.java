@@ -41,8 +41,7 @@ public class BallsWindowTest extends DemoWindow {
         assertTrue(text("#site-H9").contains("RESET"), text("#site-H9"));
         assertTrue(text("#site-F18").contains("missing"), text("#site-F18"));
         window.press(KeyCode.Z, KeyCode.DOWN);
-        window.awaitText("#pedal-word", "Keep this count");
-        window.press(KeyCode.SPACE);
+        window.pedal("Keep this count");
         window.awaitText("#balls-said", "rule book knows");
         window.awaitText("#pedal-word", "Back to the current step");
         window.close();

@@ -317,17 +317,41 @@ final class BenchWindow {
     private void fire(javafx.event.EventType<javafx.scene.input.KeyEvent> type, KeyCode key, boolean control)
             throws TimeoutException {
         fx(() -> {
-            // As the platform does it: a node that has just left the scene no longer gets its keys, the scene does.
-            Node owner = scene().getFocusOwner();
-            if (owner instanceof javafx.scene.control.Control typedIn && typedIn.getSkin() == null) {
-                // It has the keyboard and no frame was drawn since: a key would meet nothing that listens. No hand is that fast.
-                typedIn.applyCss();
-            }
-            javafx.event.EventTarget to = owner != null && owner.getScene() == scene() ? owner : scene();
-            javafx.event.Event.fireEvent(to,
-                    new javafx.scene.input.KeyEvent(type, "", "", key, false, control, false, false));
+            deliver(type, key, control);
             return null;
         });
+    }
+
+    /** On the FX thread. */
+    private void deliver(javafx.event.EventType<javafx.scene.input.KeyEvent> type, KeyCode key,
+            boolean control) {
+        // As the platform does it: a node that has just left the scene no longer gets its keys, the scene does.
+        Node owner = scene().getFocusOwner();
+        if (owner instanceof javafx.scene.control.Control typedIn && typedIn.getSkin() == null) {
+            // It has the keyboard and no frame was drawn since: a key would meet nothing that listens. No hand is that fast.
+            typedIn.applyCss();
+        }
+        javafx.event.EventTarget to = owner != null && owner.getScene() == scene() ? owner : scene();
+        javafx.event.Event.fireEvent(to,
+                new javafx.scene.input.KeyEvent(type, "", "", key, false, control, false, false));
+    }
+
+    /** Presses the pedal as soon as it says so; look and press are one turn, so that no word changes under the foot of a slow machine. */
+    void pedal(String word) throws TimeoutException {
+        try {
+            await("the pedal to say \"" + word + "\"", () -> {
+                if (!(scene().lookup("#pedal-word") instanceof Labeled l && l.getText().contains(word))) {
+                    return false;
+                }
+                clock.press();
+                deliver(javafx.scene.input.KeyEvent.KEY_PRESSED, KeyCode.SPACE, false);
+                deliver(javafx.scene.input.KeyEvent.KEY_RELEASED, KeyCode.SPACE, false);
+                return true;
+            });
+        } catch (TimeoutException e) {
+            throw new TimeoutException(e.getMessage() + "; it says \"" + text("#pedal-word") + "\"");
+        }
+        settle();
     }
 
     void pressControl(KeyCode key) {

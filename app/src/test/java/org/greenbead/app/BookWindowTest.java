@@ -141,12 +141,10 @@ public class BookWindowTest {
     public void fiveAtATime() throws Exception {
         String one = window.scene().getRoot().lookupAll("#book-list > .finding").iterator().next().getId();
         assertEquals(window.scene().getRoot().lookupAll("#book-list > .finding").size(), 5);
-        window.awaitText("#pedal-word", "Show the next");
-        window.press(KeyCode.SPACE);
+        window.pedal("Show the next");
         window.await("others", () -> window.scene().lookup("#" + one.replace(".", "\\.")) == null
                 && !window.scene().getRoot().lookupAll("#book-list > .finding").isEmpty());
-        window.awaitText("#pedal-word", "Show the worst again");
-        window.press(KeyCode.SPACE);
+        window.pedal("Show the worst again");
         window.await("the first again",
                 () -> window.scene().getRoot().lookupAll("#book-list > .finding").stream()
                         .anyMatch(n -> one.equals(n.getId())));

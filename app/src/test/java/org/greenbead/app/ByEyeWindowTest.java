@@ -78,10 +78,8 @@ public class ByEyeWindowTest {
         window.awaitText("#pedal-word", "It moves");
         window.awaitText("#sight", "floats");
         window.click("#sight-floats");
-        window.awaitText("#pedal-word", "Chip is off");
-        window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "Finish the run");
-        window.press(KeyCode.SPACE);
+        window.pedal("Chip is off");
+        window.pedal("Finish the run");
         window.awaitNode("#verdict");
         assertTrue(window.text("#verdict-about").contains("no probe"), window.text("#verdict-about"));
         window.awaitText("#verdict-taught", "taught this bench");

@@ -29,8 +29,7 @@ public class ChangeWindowTest extends DemoWindow {
         window.press(KeyCode.DOWN);
         window.awaitText("#pedal-word", "Write it down as lost");
         window.press(KeyCode.UP);
-        window.awaitText("#pedal-word", "To the board picture");
-        window.press(KeyCode.SPACE);
+        window.pedal("To the board picture");
         window.awaitNode("#picture-title");
         window.await("the lost piece on the picture", () -> says("pieces lost: 1"));
         // What the two photos showed stands in the job, and what is not written down yet is asked for.

@@ -36,8 +36,7 @@ public class CurveWindowTest extends DemoWindow {
     }
 
     private void keep() throws Exception {
-        window.awaitText("#pedal-word", "Keep it with the job");
-        window.press(KeyCode.SPACE);
+        window.pedal("Keep it with the job");
         window.awaitText("#curve-said", "Kept with the job");
     }
 
@@ -75,8 +74,7 @@ public class CurveWindowTest extends DemoWindow {
         window.awaitText("#curve-title", "Alike: it starts as healthy boards do");
         window.picture("curve-alike");
         keep();
-        window.awaitText("#pedal-word", "Back");
-        window.press(KeyCode.SPACE);
+        window.pedal("Back");
         window.awaitNode("#curve-door");
 
         // What was kept is there again when the page is opened another day, and the facts follow the last one.
@@ -108,8 +106,7 @@ public class CurveWindowTest extends DemoWindow {
         window.press(KeyCode.R);
         window.awaitText("#curve-title", "Recording, 2 s");
         window.picture("curve-recording");
-        window.awaitText("#pedal-word", "Stop recording");
-        window.press(KeyCode.SPACE);
+        window.pedal("Stop recording");
         window.awaitText("#curve-title", "there is no healthy curve of this board yet");
         window.awaitText("#pedal-word", "Keep it with the job");
     }

@@ -75,8 +75,7 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Take: Reflow");
         window.press(KeyCode.UP, KeyCode.DOWN);
         window.mouse("#course-replace");
-        window.awaitText("#pedal-word", "Take: Replace");
-        window.press(KeyCode.SPACE);
+        window.pedal("Take: Replace");
         window.awaitText("#pedal-word", "Back");
         window.close();
         try (Ledger ledger = Ledger.open(window.data(), new OpenFiles(), InstantSource.system())) {
@@ -330,8 +329,7 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.DOWN, KeyCode.DOWN);
         window.await("what is to do", () -> says("Take off R102") && says("Fit R101 10.0 k\u03a9"));
         window.picture("straps");
-        window.awaitText("#pedal-word", "Keep the plan");
-        window.press(KeyCode.SPACE);
+        window.pedal("Keep the plan");
         window.awaitText("#strap-note", "the plan");
         window.mouse("#strap-R102");
         window.mouse("#strap-R101");
@@ -590,8 +588,7 @@ public class DecideWindowTest extends DemoWindow {
         window.awaitText("#code-says", "Followed 2 times alike");
         window.press(KeyCode.SPACE);
         window.awaitText("#code-note", "Kept: 3-1, service sheet 4");
-        window.awaitText("#pedal-word", "Back to the proofs");
-        window.press(KeyCode.SPACE);
+        window.pedal("Back to the proofs");
         window.await("the code on the wall of proofs",
                 () -> says("a code that nobody noted before the work"));
         window.press(KeyCode.L);

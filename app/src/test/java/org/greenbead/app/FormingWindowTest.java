@@ -17,11 +17,6 @@ public class FormingWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Filled, this pass");
     }
 
-    private void pedal(String word) throws Exception {
-        window.awaitText("#pedal-word", word);
-        window.press(KeyCode.SPACE);
-    }
-
     /**
      * What has cooled too far is warmed first; the word may turn between a look and the press, as at a bench: then it is pressed again, until
      * the run is finished.
@@ -40,23 +35,22 @@ public class FormingWindowTest extends DemoWindow {
     @Test
     public void thePedalLeadsFromPasteToTheVerdict() throws Exception {
         window.press(KeyCode.T);
-        pedal("Filled, this pass");
+        window.pedal("Filled, this pass");
         window.awaitText("#coach-now", "pass 2");
-        pedal("Filled, this pass");
-        pedal("Wiped");
-        pedal("The jig holds it");
+        window.pedal("Filled, this pass");
+        window.pedal("Wiped");
+        window.pedal("The jig holds it");
         window.press(KeyCode.T);
-        pedal("Heat on");
+        window.pedal("Heat on");
         window.awaitText("#pedal-word", "Go on to");
         assertTrue(window.text("#coach-now").contains("nozzle"), window.text("#coach-now"));
         window.await("the peak", () -> window.text("#pedal-word").equals("First ball shines"));
         window.await("balls that shine", () -> window.text("#sight").contains("shiny"));
-        window.press(KeyCode.SPACE);
+        window.pedal("First ball shines");
         window.await("the count or its end", () -> window.text("#coach-now").startsWith("Counting")
                 || window.text("#coach-now").startsWith("All round"));
-        window.await("the end of the count", () -> window.text("#coach-now").startsWith("All round")
-                && window.text("#pedal-word").startsWith("All round"));
-        window.press(KeyCode.SPACE);
+        window.await("the end of the count", () -> window.text("#coach-now").startsWith("All round"));
+        window.pedal("All round");
         window.await("solid balls", () -> window.text("#pedal-word").equals("Warm it")
                 || window.text("#pedal-word").equals("Stencil is off"));
         comesOff();
@@ -67,12 +61,12 @@ public class FormingWindowTest extends DemoWindow {
     @Test
     public void fluxBeforeTheMeltIsSaidToBeWrongAndThePrintBeginsAgain() throws Exception {
         assertTrue(window.shows("#stencil-cut"));
-        pedal("Filled, this pass");
+        window.pedal("Filled, this pass");
         window.awaitText("#coach-now", "pass 2");
         window.click("#act-flux");
         window.awaitText("#pedal-word", "Washed and dry");
         window.await("the finding", () -> says("Add flux: not now"));
-        pedal("Washed and dry");
+        window.pedal("Washed and dry");
         window.awaitText("#pedal-word", "It lies on");
         window.await("a clear Watch", () -> !says("Add flux: not now"));
         assertFalse(window.text("#clock").equals("0:00"), "the log runs from the first act");

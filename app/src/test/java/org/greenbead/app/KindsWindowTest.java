@@ -348,8 +348,7 @@ public class KindsWindowTest extends DemoWindow {
         window.press(KeyCode.C);
         window.awaitText("#strand-title", "has 2 chips");
         window.press(KeyCode.UP);
-        window.awaitText("#pedal-word", "Go to");
-        window.press(KeyCode.SPACE);
+        window.pedal("Go to");
         window.await("the job itself", () -> window.text("#job-id").equals("SB-0418"));
         again = 0;
     }

@@ -46,8 +46,7 @@ public class MapWindowTest extends DemoWindow {
         window.press(KeyCode.RIGHT);
         window.press(KeyCode.DOWN);
         window.await("a range", () -> says("B3 to C4"));
-        window.awaitText("#pedal-word", "Take out");
-        window.press(KeyCode.SPACE);
+        window.pedal("Take out");
         window.awaitText("#map-title", "955 sites");
         window.pressControl(KeyCode.Z);
         window.awaitText("#map-title", "959 sites");
@@ -79,8 +78,7 @@ public class MapWindowTest extends DemoWindow {
         window.await("a smaller ball", () -> says("ball 0.30 mm"));
         window.press(KeyCode.SPACE);
         window.awaitText("#map-title", "119 sites");
-        window.awaitText("#pedal-word", "Put a site in");
-        window.press(KeyCode.SPACE);
+        window.pedal("Put a site in");
         window.awaitText("#map-title", "120 sites");
         assertFalse(says("ball 0.30 mm"), "a site put in has the size of the others");
     }
@@ -103,8 +101,7 @@ public class MapWindowTest extends DemoWindow {
         window.awaitText("#map-title", "76 sites");
         window.await("the second field", () -> says("B:A1") && says("3 rows, 4 columns, pitch 1.00 mm"));
         window.press(KeyCode.RIGHT);
-        window.awaitText("#pedal-word", "Take out");
-        window.press(KeyCode.SPACE);
+        window.pedal("Take out");
         window.awaitText("#map-title", "75 sites");
         window.press(KeyCode.SPACE);
         window.awaitText("#map-title", "76 sites");

@@ -67,4 +67,18 @@ public class OptionsTest {
         assertTrue(expectThrows(IllegalArgumentException.class,
                 () -> Options.parse(List.of("--data"), false, HOME)).getMessage().contains("needs a folder"));
     }
+
+    @Test
+    public void sizeOfWindowAndTextAreHeldInTheirBounds() {
+        Options large = Options.parse(List.of("--demo", "--size", "1100x700", "--text", "175"), true, HOME);
+        assertEquals(large.look().widthPx(), 1100);
+        assertEquals(large.look().heightPx(), 700);
+        assertEquals(large.look().textPercent().getAsInt(), 175);
+        assertEquals(large.empty().look(), large.look(), "the next world in the same window too");
+        assertTrue(Options.parse(List.of(), false, HOME).look().textPercent().isEmpty());
+        for (List<String> wrong : List.of(List.of("--size", "900x700"), List.of("--size", "wide"),
+                List.of("--text", "80"), List.of("--text", "-5"), List.of("--size"))) {
+            expectThrows(IllegalArgumentException.class, () -> Options.parse(wrong, false, HOME));
+        }
+    }
 }

@@ -132,8 +132,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.picture("timers-soak");
         window.pass(java.time.Duration.ofMinutes(105));
         window.awaitText("#timers-title", "One timer rings");
-        window.awaitText("#pedal-word", "Passed: " + mine);
-        window.press(KeyCode.SPACE);
+        window.pedal("Passed: " + mine);
         window.awaitText("#timers-title", "No timer runs");
         assertEquals(kept(l -> l.job(mine).records("tested").getLast().number("cycles")), 4.0);
     }
@@ -145,8 +144,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.press(KeyCode.H);
         window.awaitText("#timers-title", "No timer runs");
         window.press(KeyCode.DIGIT6);
-        window.awaitText("#pedal-word", "Start: ");
-        window.press(KeyCode.SPACE);
+        window.pedal("Start: ");
         window.awaitText("#timers-title", "One timer runs");
         var log = java.nio.file.Files.createTempFile("night", ".log");
         window.choose(log);
@@ -196,8 +194,7 @@ public class PlacesWindowTest extends DemoWindow {
         type("#stock-field-uses_max", "many");
         window.awaitText("#stock-said", "is no number");
         type("#stock-field-uses_max", "1");
-        window.awaitText("#pedal-word", "Use ST-09");
-        window.press(KeyCode.SPACE);
+        window.pedal("Use ST-09");
         window.awaitText("#stock-said", "ST-09 is noted in");
         window.await("once", () -> says("1 of 1 uses"));
         window.press(KeyCode.SPACE);
@@ -350,8 +347,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitText("#jobs-said", "SB-0409 is back");
         window.press(KeyCode.X);
         window.awaitNode("#job-SB-0409");
-        window.awaitText("#pedal-word", "Open SB-0409");
-        window.press(KeyCode.SPACE);
+        window.pedal("Open SB-0409");
         window.awaitText("#job-id", "SB-0409");
     }
 
@@ -649,8 +645,7 @@ public class PlacesWindowTest extends DemoWindow {
         window.awaitNode("#evidence-no_voltage");
         window.press(KeyCode.SPACE);
         window.awaitText("#step-now", "still to be shown: the voltage left");
-        window.awaitText("#pedal-word", "Write down: No voltage left");
-        window.press(KeyCode.SPACE);
+        window.pedal("Write down: No voltage left");
         volts("0.3");
         window.awaitText("#pedal-word", "Go on to");
     }
@@ -690,8 +685,7 @@ public class PlacesWindowTest extends DemoWindow {
     @Test
     public void fixedMinutesChangeWhatTheStepSays() throws Exception {
         openJob("SB-0409");
-        window.awaitText("#pedal-word", "Confirm: Rails");
-        window.press(KeyCode.SPACE);
+        window.pedal("Confirm: Rails");
         window.awaitText("#pedal-word", "The air is away");
         window.press(KeyCode.Y, KeyCode.W);
         window.awaitNode("#ways-list");

@@ -41,8 +41,7 @@ public class StencilWindowTest extends DemoWindow {
         window.awaitText("#stencil-next", "square openings");
         window.press(KeyCode.DIGIT2);
         window.awaitText("#stencil-next", "two fills");
-        window.awaitText("#pedal-word", "Keep this stencil");
-        window.press(KeyCode.SPACE);
+        window.pedal("Keep this stencil");
         window.awaitText("#stencil-said", "Kept with the job");
         window.awaitText("#pedal-word", "Back to the current step");
         window.press(KeyCode.ESCAPE);

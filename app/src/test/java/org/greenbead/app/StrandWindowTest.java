@@ -43,8 +43,7 @@ public class StrandWindowTest extends DemoWindow {
         window.awaitText("#strand-title", "has 2 chips");
         window.picture("strand-two");
         window.press(KeyCode.UP);
-        window.awaitText("#pedal-word", "Go to " + first);
-        window.press(KeyCode.SPACE);
+        window.pedal("Go to " + first);
         window.awaitText("#job-id", main);
         window.await("the job itself", () -> window.text("#job-id").equals(main));
         window.press(KeyCode.C);

@@ -67,8 +67,7 @@ public class TwinWindowTest extends DemoWindow {
         window.awaitText("#pedal-word", "Searching");
         window.awaitText("#school-heater_and_air-verdict", "Keeps every limit");
         window.awaitText("#school-heater_and_air-binds", "Tightest");
-        window.awaitText("#pedal-word", "Take this recipe");
-        window.press(KeyCode.SPACE);
+        window.pedal("Take this recipe");
         window.await("the recipe page with another recipe",
                 () -> window.scene().lookup("#figure-peak") != null
                         && window.text("#figure-peak").contains("°C")
@@ -173,8 +172,7 @@ public class TwinWindowTest extends DemoWindow {
         window.press(KeyCode.R);
         window.awaitText("#figure-peak", "°C");
         window.press(KeyCode.P);
-        window.awaitText("#pedal-word", "Enough?");
-        window.press(KeyCode.SPACE);
+        window.pedal("Enough?");
         window.await("the best so far", () -> says("this is the best so far"));
         window.picture("enough");
     }
@@ -191,8 +189,7 @@ public class TwinWindowTest extends DemoWindow {
         window.awaitNode("#school-air_alone-verdict");
         assertTrue(window.scene().lookup("#school-heater_and_air-verdict") == null,
                 "only air reaches a loose chip");
-        window.awaitText("#pedal-word", "Take this recipe");
-        window.press(KeyCode.SPACE);
+        window.pedal("Take this recipe");
         window.awaitText("#planner-said", "wb7-form");
         window.close();
         try (Ledger ledger = ledger()) {
@@ -224,16 +221,13 @@ public class TwinWindowTest extends DemoWindow {
         window.click("#guided-quay-1");
         window.awaitText("#pedal-word", "Unplug the cell lead");
         window.press(KeyCode.DIGIT1);
-        window.awaitText("#pedal-word", "Start the run");
-        window.press(KeyCode.SPACE);
+        window.pedal("Start the run");
         window.awaitText("#pedal-word", "Go on to");
         window.press(KeyCode.PLUS);
         window.await("what a hotter heater would do",
                 () -> window.text("#run-said").contains("nothing is changed yet"));
-        window.awaitText("#pedal-word", "Finish");
-        window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "See what it told");
-        window.press(KeyCode.SPACE);
+        window.pedal("Finish");
+        window.pedal("See what it told");
         window.awaitText("#pedal-word", "Keep with the bench");
         window.awaitText("#fit-said", "after it");
         window.press(KeyCode.SPACE);

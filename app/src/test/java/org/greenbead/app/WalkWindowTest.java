@@ -34,8 +34,7 @@ public class WalkWindowTest extends DemoWindow {
     @Test
     public void wholeJobByKeysAlone() throws Exception {
         window.awaitText("#job-id", "SB-0417");
-        window.awaitText("#pedal-word", "Unplug the cell lead");
-        window.press(KeyCode.SPACE);
+        window.pedal("Unplug the cell lead");
         window.awaitText("#pedal-word", "Unplug the cell lead");
         assertEquals(window.text("#clock"), "0:00", "a stop holds the start");
 
@@ -50,8 +49,7 @@ public class WalkWindowTest extends DemoWindow {
         window.awaitText("#recipe-entry", "write a temperature");
         window.awaitText("#pedal-word", "Correct air first");
         window.press(KeyCode.ESCAPE, KeyCode.LEFT);
-        window.awaitText("#pedal-word", "Go to the run");
-        window.press(KeyCode.SPACE);
+        window.pedal("Go to the run");
 
         window.awaitNode("#coach-now");
         clearTheStopAndStart(2);
@@ -69,15 +67,12 @@ public class WalkWindowTest extends DemoWindow {
         window.awaitText("#speed-flag", "10 ×");
         window.awaitText("#coach-now", "Nudge");
         window.awaitText("#sight", "floats");
-        window.awaitText("#pedal-word", "It moves");
-        window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "Chip is off");
-        window.press(KeyCode.SPACE);
+        window.pedal("It moves");
+        window.pedal("Chip is off");
         window.awaitText("#pedal-word", "Hands off");
         window.awaitText("#coach-next", "Safe to move");
         window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "Finish the run");
-        window.press(KeyCode.SPACE);
+        window.pedal("Finish the run");
 
         window.awaitText("#verdict", "Proven");
         window.awaitText("#pedal-word", "Go on to Small parts");
@@ -196,8 +191,7 @@ public class WalkWindowTest extends DemoWindow {
         // The job took it and the list of runs did not; and by now no logger answers any more.
         sql("UPDATE run SET outcome = NULL, ended_at = NULL WHERE started_at = (SELECT max(started_at) FROM run)");
         window.open();
-        window.awaitText("#pedal-word", "Keep its end");
-        window.press(KeyCode.SPACE);
+        window.pedal("Keep its end");
         window.awaitText("#verdict", "Aborted");
         window.close();
         assertEquals(runRecords(), records, "written once");
@@ -225,10 +219,8 @@ public class WalkWindowTest extends DemoWindow {
     public void placesAndChecksByKeys() throws Exception {
         window.press(KeyCode.J, KeyCode.J, KeyCode.J);
         window.awaitText("#job-id", "SB-0409");
-        window.awaitText("#pedal-word", "Confirm: Rails");
-        window.press(KeyCode.SPACE);
-        window.awaitText("#pedal-word", "The air is away");
-        window.press(KeyCode.SPACE);
+        window.pedal("Confirm: Rails");
+        window.pedal("The air is away");
         window.awaitText("#pedal-word", "Confirm: Under 40");
         window.await("the count", () -> !window.text("#step-count").isEmpty());
         window.press(KeyCode.F);

@@ -101,7 +101,8 @@ public final class StencilPage extends Page {
         HBox.setHgrow(left, Priority.ALWAYS);
         var right = Looks.as(new VBox(6, Looks.label(texts.get("stencil.judged"), "caps"), says), "card");
         right.setPrefWidth(300);
-        right.setMinWidth(280);
+        right.setMinWidth(240);
+        left.setMinWidth(0);
         var middle = new HBox(10, left, right);
         VBox.setVgrow(middle, Priority.ALWAYS);
         var head = Looks.as(new VBox(2, Looks.label(texts.get("stencil.caps"), "caps"), title, next),
@@ -125,7 +126,9 @@ public final class StencilPage extends Page {
         slider.setAccessibleText(desk.texts().say("stencil.knob." + name));
         HBox.setHgrow(slider, Priority.ALWAYS);
         Label word = Looks.label(desk.texts().say("stencil.knob." + name), "text-ink");
-        word.setMinWidth(150);
+        word.setMinWidth(110);
+        word.setPrefWidth(150);
+        slider.setMinWidth(60);
         Label number = Looks.label("", "text-ink", "strong");
         number.setId("knob-" + name + "-number");
         number.setMinWidth(74);

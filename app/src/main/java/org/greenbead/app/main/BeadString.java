@@ -63,6 +63,7 @@ final class BeadString extends HBox {
         strands.setMinWidth(Region.USE_PREF_SIZE);
         strands.setFocusTraversable(false);
         id.setWrapText(false);
+        id.setMinWidth(Region.USE_PREF_SIZE);
         strands.setVisible(false);
         strands.managedProperty().bind(strands.visibleProperty());
         strands.setOnAction(press -> chips.run());
@@ -79,10 +80,10 @@ final class BeadString extends HBox {
     }
 
     void compact(boolean compact) {
-        double width = compact ? 150 : 188;
-        names.setMinWidth(width);
-        names.setPrefWidth(width);
-        names.setMaxWidth(width);
+        // Which job it is, and which chip of it, is never cut off.
+        names.setMinWidth(compact ? Region.USE_PREF_SIZE : 188);
+        names.setPrefWidth(compact ? Region.USE_COMPUTED_SIZE : 188);
+        names.setMaxWidth(compact ? Region.USE_PREF_SIZE : 188);
         title.setVisible(!compact);
         title.setManaged(!compact);
     }

@@ -8,10 +8,15 @@ import org.greenbead.app.shell.Pedal;
 
 /**
  * One press is one act. A key acts when it goes down and not again before it has come up; what states a fact about the world is not
- * reached within a second of the act before it. Knows no window.
+ * reached within a second of the act before it, nor by a press that was on its way when the pedal came to mean it. Knows no window.
  */
 final class KeyGate {
     private static final long APART_MS = 1000;
+    /**
+     * Nobody answers a word that has stood for less: reaction to a light takes a fifth to a quarter of a second (Luce, Response Times, 1986, ch. 2). What is
+     * pressed sooner was meant for the word before.
+     */
+    private static final long REACTION_MS = 200;
     /** A key that was held while the window was away repeats this soon after it is back. */
     private static final long SETTLE_MS = 700;
     /** Keys that are held on purpose: they move a cursor or turn a number, and state nothing. */
@@ -21,13 +26,15 @@ final class KeyGate {
 
     /** What becomes of a press of the pedal. */
     enum Answer {
-        ACT, TOO_SOON, LOADING, NOTHING
+        ACT, TOO_SOON, TURNED, LOADING, NOTHING
     }
 
     private final InstantSource clock;
     private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
     private long actedMs = Long.MIN_VALUE / 2;
     private long backMs = Long.MIN_VALUE / 2;
+    private String word = "";
+    private long turnedMs = Long.MIN_VALUE / 2;
 
     KeyGate(InstantSource clock) {
         this.clock = clock;
@@ -51,6 +58,14 @@ final class KeyGate {
         }
     }
 
+    /** What the pedal says now. */
+    void says(Pedal pedal) {
+        if (!pedal.word().equals(word)) {
+            word = pedal.word();
+            turnedMs = clock.millis();
+        }
+    }
+
     /** The pedal was pressed. @param loading while what it would act on is not there yet */
     Answer pedal(Pedal pedal, boolean loading) {
         if (loading) {
@@ -61,6 +76,9 @@ final class KeyGate {
         }
         if (pedal.fact() && clock.millis() - actedMs < APART_MS) {
             return Answer.TOO_SOON;
+        }
+        if (pedal.fact() && clock.millis() - turnedMs < REACTION_MS) {
+            return Answer.TURNED;
         }
         acted();
         return Answer.ACT;

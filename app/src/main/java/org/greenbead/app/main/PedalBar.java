@@ -17,6 +17,11 @@ final class PedalBar extends HBox {
     private final Label word = Looks.label("", "word");
     private final Label so = Looks.label("", "so");
     private final Label key = new Label();
+    /** Narrower than this nothing is laid out yet. */
+    private static final double LEAST_PX = 60;
+    private static final double LEEWAY_PX = 12;
+    private final VBox words = new VBox(1);
+    private final HBox row = new HBox(12);
     private final Button pedal = Looks.as(new Button(), "pedal");
     private final Label backWord = Looks.label("", "word");
     private final Button back = side("back", backWord, "←");
@@ -32,12 +37,13 @@ final class PedalBar extends HBox {
         clock.setId("clock");
         speed.setId("speed-flag");
         key.getStyleClass().add("key");
-        var words = new VBox(1, word, so);
+        words.getChildren().addAll(word, so);
         words.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(words, Priority.ALWAYS);
-        var row = new HBox(12, words, key);
+        row.getChildren().addAll(words, key);
         row.setAlignment(Pos.CENTER_LEFT);
         row.prefWidthProperty().bind(pedal.widthProperty().subtract(38));
+        row.prefWidthProperty().subscribe(w -> fit());
         pedal.setId("pedal");
         pedal.setGraphic(row);
         pedal.setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
@@ -71,8 +77,15 @@ final class PedalBar extends HBox {
         so.setText(now.so());
         key.setText(texts.get("pedal.key"));
         key.setMinWidth(Region.USE_PREF_SIZE);
+        fit();
         pedal.pseudoClassStateChanged(Looks.SHUT, !now.open());
         pedal.setAccessibleText(now.word() + ". " + now.so());
+    }
+
+    /** As high as its words need at the width that they have: none is cut off where the type is large. */
+    private void fit() {
+        double wide = row.getPrefWidth() - key.prefWidth(-1) - row.getSpacing() - LEEWAY_PX;
+        row.setPrefHeight(wide > LEAST_PX ? words.prefHeight(wide) : Region.USE_COMPUTED_SIZE);
     }
 
     void words(String backText, String noteText) {

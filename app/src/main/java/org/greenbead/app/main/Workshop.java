@@ -86,6 +86,15 @@ import org.greenbead.store.RunLog;
 
 /** The window's inside: puts pages on the workbench and binds the frame round them. Touched on the FX thread only. */
 public final class Workshop implements Navigator {
+    /** Width that the screens are drawn for; what stands beside the workbench there, and what it gives away in a narrower one. */
+    private static final double DESIGN_PX = 1280;
+    private static final double WATCH_PX = 288;
+    private static final double WATCH_LEAST_PX = 230;
+    private static final double WATCH_GIVES = 0.32;
+    private static final double TRAY_PX = 212;
+    private static final double TRAY_COMPACT_PX = 204;
+    private static final double TRAY_LEAST_PX = 200;
+    private static final double TRAY_GIVES = 0.05;
     private static final int CARDS = 4;
     /** Places at which Watch goes on about the job in hand. */
     private static final List<String> ABOUT_THE_JOB = List.of("overview", "picture", "book");
@@ -132,10 +141,8 @@ public final class Workshop implements Navigator {
         watch = new WatchPane(this::remedy);
         bar = new PedalBar(this::pressPedal, () -> page.ifPresent(Page::back),
                 () -> page.ifPresent(Page::note));
-        watch.setPrefWidth(288);
-        watch.setMinWidth(250);
-        tray.setPrefWidth(212);
-        tray.setMinWidth(190);
+        root.widthProperty().subscribe(w -> sides());
+        sides();
         trouble.pseudoClassStateChanged(Looks.BAD, true);
         trouble.setVisible(false);
         trouble.setManaged(false);
@@ -315,7 +322,10 @@ public final class Workshop implements Navigator {
                 live = Optional.empty();
             }
         });
-        bound = Subscription.combine(next.pedalProperty().subscribe(p -> bar.show(p, desk.texts())),
+        bound = Subscription.combine(next.pedalProperty().subscribe(p -> {
+            keys.says(p);
+            bar.show(p, desk.texts());
+        }),
                 next.findingsProperty().subscribe(f -> watchNow()),
                 next.clockProperty().subscribe(bar::clock),
                 next.backWordProperty().subscribe(w -> bar.words(w, next.noteWordProperty().get())),
@@ -468,11 +478,22 @@ public final class Workshop implements Navigator {
                 hand.get().phase() == Phase.PROVE ? "proving" : "waiting", here);
     }
 
+    /** In a narrow window what stands beside the workbench gives way, for the work does not. */
+    private void sides() {
+        double lacks = root.getWidth() > 0 ? Math.max(0, DESIGN_PX - root.getWidth()) : 0;
+        double wide = Math.max(WATCH_LEAST_PX, WATCH_PX - lacks * WATCH_GIVES);
+        watch.setPrefWidth(wide);
+        watch.setMinWidth(wide);
+        boolean compact = Looks.compact(desk.settings().textPercent().get());
+        double places = Math.max(TRAY_LEAST_PX, (compact ? TRAY_COMPACT_PX : TRAY_PX) - lacks * TRAY_GIVES);
+        tray.setPrefWidth(places);
+        tray.setMinWidth(places);
+    }
+
     private void dress() {
         boolean compact = Looks.compact(desk.settings().textPercent().get());
         tray.compact(compact);
-        tray.setPrefWidth(compact ? 204 : 212);
-        tray.setMinWidth(compact ? 204 : 190);
+        sides();
         string.compact(compact);
         Scene scene = root.getScene();
         if (scene != null) {
@@ -933,6 +954,7 @@ public final class Workshop implements Navigator {
         switch (keys.pedal(pedal, awaited.isPresent())) {
             case ACT -> pedal.action().run();
             case TOO_SOON -> tell(desk.texts().get("pedal.soon", pedal.word()));
+            case TURNED -> tell(desk.texts().get("pedal.turned", pedal.word()));
             case LOADING -> tell(desk.texts().get("pedal.loading"));
             case NOTHING -> {
             }

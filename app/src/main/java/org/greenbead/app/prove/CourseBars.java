@@ -23,6 +23,11 @@ import org.greenbead.core.decision.Decision;
  */
 final class CourseBars extends Region {
     private static final double TOP = 6;
+    private static final double LEAST_PX = 180;
+    /** Lines of type that an open course, a closed one and the axis take at least. */
+    private static final double OPEN_EM = 2.6;
+    private static final double CLOSED_EM = 2.4;
+    private static final double AXIS_EM = 3.6;
     private final Group drawing = new Group();
     private final Function<Course, String> name;
     private final Function<String, String> why;
@@ -38,7 +43,7 @@ final class CourseBars extends Region {
         this.pressed = pressed;
         drawing.setManaged(false);
         getChildren().add(drawing);
-        setMinSize(240, 180);
+        setMinSize(240, LEAST_PX);
     }
 
     /** @param often words for how often a course is the cheapest, with {@code %s} */
@@ -67,6 +72,8 @@ final class CourseBars extends Region {
         double right = getWidth() - 1.4 * em;
         drawing.getChildren().clear();
         List<Decision.Weighed> open = all.stream().filter(w -> w.estimate().closed().isEmpty()).toList();
+        setMinHeight(Math.max(LEAST_PX,
+                em * (OPEN_EM * open.size() + CLOSED_EM * (all.size() - open.size()) + AXIS_EM)));
         double floor = getHeight() - 1.8 * em;
         double shut = (all.size() - open.size()) * 2.4 * em;
         double high = Math.clamp((floor - TOP - shut - 1.6 * em) / Math.max(1, open.size()), 2.6 * em,
@@ -106,8 +113,11 @@ final class CourseBars extends Region {
         drawing.getChildren().add(back);
         double middle = y + tall / 2;
         if (shut) {
-            word(name.apply(course), "chart-text", 0.8 * em, middle + 0.35 * em, 0);
-            word(why.apply(w.estimate().closed().get()), "chart-text", left, middle + 0.35 * em, 0);
+            String reason = why.apply(w.estimate().closed().get());
+            // Beside the name, or under it where there is no room.
+            boolean beside = left + wide(reason) <= getWidth();
+            word(name.apply(course), "chart-text", 0.8 * em, middle + (beside ? 0.35 : -0.2) * em, 0);
+            word(reason, "chart-text", beside ? left : 0.8 * em, middle + (beside ? 0.35 : 0.9) * em, 0);
             return;
         }
         word(name.apply(course), "chart-strong", 0.8 * em, middle - 0.1 * em, 0);
@@ -133,6 +143,14 @@ final class CourseBars extends Region {
     private void over(javafx.scene.Node node) {
         node.setMouseTransparent(true);
         drawing.getChildren().add(node);
+    }
+
+    private double wide(String text) {
+        Text word = Looks.as(new Text(text), "chart-text");
+        drawing.getChildren().add(word);
+        word.applyCss();
+        drawing.getChildren().remove(word);
+        return word.getLayoutBounds().getWidth();
     }
 
     private void word(String text, String style, double x, double y, double anchor) {

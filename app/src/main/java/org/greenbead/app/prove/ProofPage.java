@@ -8,6 +8,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -36,8 +37,8 @@ import org.greenbead.core.route.Strands;
 
 /** The proofs of a job: each as it was before the work and as it is now, with what that says. */
 public final class ProofPage extends Page {
-    private static final double NAME_WIDTH = 150;
-    private static final double CELL_WIDTH = 150;
+    private static final double NAME_WIDTH = 138;
+    private static final double CELL_WIDTH = 138;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -86,7 +87,7 @@ public final class ProofPage extends Page {
         gaps.setId("proof-gaps");
         gaps.setMinWidth(Region.USE_PREF_SIZE);
         gaps.setOnAction(press -> go.gaps());
-        var foot = new VBox(5, new HBox(10, rails, pads, codes, gaps),
+        var foot = new VBox(5, new FlowPane(10, 5, rails, pads, codes, gaps),
                 Looks.label(texts.get("proof.keys"), "muted", "small"));
         page = Looks.as(new VBox(head, columns(texts), list, foot), "page");
         backWord(texts.get("book.back"));
@@ -220,7 +221,7 @@ public final class ProofPage extends Page {
         p.ohms().ifPresent(
                 o -> says.getChildren().addFirst(new RailStrip(o, p.state() == ProofWall.State.FAILS)));
         HBox.setHgrow(says, Priority.ALWAYS);
-        says.setMinWidth(140);
+        says.setMinWidth(90);
         says.setPrefWidth(140);
         says.setAlignment(Pos.CENTER_LEFT);
         var row = new HBox(12, shape, name, before, after, says);

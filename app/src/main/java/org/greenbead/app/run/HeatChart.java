@@ -37,6 +37,8 @@ public final class HeatChart extends Region {
     private double em = 1;
     private static final double RIGHT = 8;
     private static final int MOST_POINTS = 500;
+    /** Room for a clock reading below the legend, at the usual size of type. */
+    private static final double CLOCK_PX = 34;
     private final Group drawing = new Group();
     private Data data = new Data(List.of(), new double[0], 183, 245, "", List.of(), OptionalDouble.empty(),
             60, c -> "");
@@ -92,8 +94,7 @@ public final class HeatChart extends Region {
         drawing.getChildren().clear();
         left = 46 * em;
         bottom = 40 * em;
-        double names = data.curves().stream().mapToDouble(c -> c.name().length() * 7.2 + 14).sum() * em;
-        top = (names > getWidth() - left - RIGHT ? 52 : 36) * em;
+        top = (21 + 15 * legendLines()) * em;
     }
 
     private double x(double timeS, double w, double end) {
@@ -122,6 +123,9 @@ public final class HeatChart extends Region {
         window.setX(left + w - 6 - window.getLayoutBounds().getWidth());
         drawStages(w, h, end);
         int step = end > 1500 ? 300 : end > 420 ? 120 : end > 200 ? 60 : 30;
+        while (w * step / end < CLOCK_PX * em) {
+            step *= 2;
+        }
         for (int t = step; t < end; t += step) {
             Text label = Looks.as(new Text(Words.clock(t)), "chart-mono");
             place(label, x(t, w, end) - 12, top - 7 * em);
@@ -151,6 +155,9 @@ public final class HeatChart extends Region {
         for (int i = n - 1; i >= 0; i--) {
             at[i] = Math.min(at[i], right - width[i]);
             right = at[i] - 7;
+            boolean fits = at[i] >= 0;
+            names[i].setVisible(fits);
+            feet[i].setVisible(fits);
             names[i].setX(at[i]);
             names[i].setY(top + h + 18 * em);
             feet[i].setX(at[i]);
@@ -202,6 +209,36 @@ public final class HeatChart extends Region {
         }
     }
 
+    /** Lines that the names of the curves take, as {@link #drawLegend} sets them. */
+    private int legendLines() {
+        double w = getWidth() - left - RIGHT;
+        double at = 10;
+        int lines = 1;
+        for (Curve curve : data.curves()) {
+            if (!curve.name().isEmpty()) {
+                double width = width(curve);
+                if (at > 10 && at + width > w) {
+                    at = 10;
+                    lines++;
+                }
+                at += width + 14;
+            }
+        }
+        return lines;
+    }
+
+    private double width(Curve curve) {
+        Text name = Looks.as(new Text(curve.name()), style(curve));
+        drawing.getChildren().add(name);
+        name.applyCss();
+        drawing.getChildren().remove(name);
+        return name.getLayoutBounds().getWidth();
+    }
+
+    private static String style(Curve curve) {
+        return "plan".equals(curve.style()) ? "chart-text" : "text-" + curve.style();
+    }
+
     private void drawLegend(double w) {
         double at = left + 10;
         double line = 13 * em;
@@ -209,12 +246,11 @@ public final class HeatChart extends Region {
             if (curve.name().isEmpty()) {
                 continue;
             }
-            Text name = Looks.as(new Text(curve.name()),
-                    "plan".equals(curve.style()) ? "chart-text" : "text-" + curve.style());
+            Text name = Looks.as(new Text(curve.name()), style(curve));
             drawing.getChildren().add(name);
             name.applyCss();
             double width = name.getLayoutBounds().getWidth();
-            if (at + width > left + w) {
+            if (at > left + 10 && at + width > left + w) {
                 at = left + 10;
                 line += 15 * em;
             }

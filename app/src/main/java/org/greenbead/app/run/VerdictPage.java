@@ -9,6 +9,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -68,7 +69,8 @@ final class VerdictPage extends Page {
         said.setId("verdict-said");
         taught.setId("verdict-taught");
         keeper = new Keeper(desk, said);
-        var acts = new HBox(8, act("verdict-replay", texts.get("verdict.replay"), () -> go.replay(entry)),
+        var acts = new FlowPane(8, 6,
+                act("verdict-replay", texts.get("verdict.replay"), () -> go.replay(entry)),
                 act("verdict-csv", texts.get("verdict.csv") + "  E", () -> keeper.csv(entry)),
                 act("verdict-pdf", texts.get("verdict.pdf") + "  P", () -> keeper.pdf(entry)),
                 act("verdict-calibrate", texts.get("verdict.calibrate"), () -> go.calibrate(entry)));
@@ -145,6 +147,7 @@ final class VerdictPage extends Page {
         var button = Looks.as(new Button(word), "act");
         button.setId(id);
         button.setOnAction(press -> action.run());
+        button.setMinWidth(Region.USE_PREF_SIZE);
         return button;
     }
 

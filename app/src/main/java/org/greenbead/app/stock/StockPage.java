@@ -86,7 +86,7 @@ public final class StockPage extends Page {
         VBox.setVgrow(rows, Priority.ALWAYS);
         HBox.setHgrow(rows, Priority.ALWAYS);
         detail.setPrefWidth(300);
-        detail.setMinWidth(230);
+        detail.setMinWidth(190);
         var middle = new HBox(12, rows, detail);
         VBox.setVgrow(middle, Priority.ALWAYS);
         fields.managedProperty().bind(fields.visibleProperty());
@@ -140,12 +140,12 @@ public final class StockPage extends Page {
         id.setPrefWidth(64);
         var words = new VBox(1, Looks.label(item.name(), "text-ink"),
                 Looks.label(String.join(" · ", about(item)), "muted", "small"));
-        words.setMinWidth(0);
+        words.setMinWidth(110);
         words.setPrefWidth(205);
         HBox.setHgrow(words, Priority.ALWAYS);
         var life = new VBox(2);
-        life.setPrefWidth(150);
-        life.setMinWidth(150);
+        life.setPrefWidth(130);
+        life.setMinWidth(96);
         life(item, now).ifPresent(l -> {
             if (!Double.isNaN(l.part())) {
                 var bar = new LifeBar();

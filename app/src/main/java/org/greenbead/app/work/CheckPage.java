@@ -134,7 +134,9 @@ public final class CheckPage extends Page {
         rightSide.setPrefWidth(330);
         rightSide.setMinWidth(250);
         var middle = new HBox(12, leftSide, rightSide);
-        middle.setMinHeight(120);
+        // Large type scrolls; at the usual size the lists give way.
+        middle.setMinHeight(
+                Looks.compact(desk.settings().textPercent().get()) ? Region.USE_COMPUTED_SIZE : 120);
         VBox.setVgrow(middle, Priority.ALWAYS);
         page = Looks.as(new VBox(head, middle), "page");
         Label farCaution = Looks.note("caution", "far-caution");

@@ -13,6 +13,7 @@ import javafx.scene.image.Image;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
@@ -134,6 +135,7 @@ final class PhotoPane extends VBox {
             seen.setFitHeight(first ? 206 : 34);
             if (first) {
                 large.getChildren().setAll(seen);
+                large.setMinHeight(Region.USE_PREF_SIZE);
             } else {
                 strip.getChildren().add(seen);
             }

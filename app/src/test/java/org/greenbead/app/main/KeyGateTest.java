@@ -53,6 +53,22 @@ public class KeyGateTest {
         assertEquals(gate.pedal(WAY, false), KeyGate.Answer.ACT, "going somewhere is no fact");
     }
 
+    /** A foot that was already going down when the word turned meant the word before. */
+    @Test
+    public void aWordThatHasJustTurnedIsNotStated() {
+        gate.says(WAY);
+        nowMs += 5000;
+        gate.says(FACT);
+        nowMs += 199;
+        gate.says(FACT);
+        assertEquals(gate.pedal(FACT, false), KeyGate.Answer.TURNED);
+        nowMs += 1;
+        assertEquals(gate.pedal(FACT, false), KeyGate.Answer.ACT, "the same word said again is no turn");
+        nowMs += 2000;
+        gate.says(WAY);
+        assertEquals(gate.pedal(WAY, false), KeyGate.Answer.ACT, "going somewhere is no fact");
+    }
+
     /** A refused press does not push the next one further away. */
     @Test
     public void refusalDoesNotCountAsAnAct() {
