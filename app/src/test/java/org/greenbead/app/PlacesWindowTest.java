@@ -504,6 +504,7 @@ public class PlacesWindowTest extends DemoWindow {
         ImageIO.write(new BufferedImage(320, 200, BufferedImage.TYPE_INT_RGB), "png",
                 camera.resolve("shot1.png").toFile());
         window.awaitText("#photo-said", "Taken in: shot1.png");
+        window.awaitText("#photo-name", "shot1.png");
         Files.writeString(camera.resolve("shot2.jpg"), "this is no picture");
         window.awaitText("#photo-said", "no PNG or JPEG");
         assertEquals(kept(l -> l.job("SB-0406")).records("picture").size(), 2);
