@@ -22,9 +22,13 @@ abstract class DemoWindow {
         window.remove();
     }
 
-    /** Goes through the jobs until one is in hand. */
+    private static final int MOST_JOBS = 12;
+
+    /** Goes through the jobs until one is in hand; begins when the first of them is. */
     void job(String id) throws Exception {
-        for (int i = 0; i < 6 && !window.text("#job-id").equals(id); i++) {
+        window.await("a job in hand", () -> window.scene().lookup("#job-id") instanceof Label l
+                && l.getText().startsWith("SB-"));
+        for (int i = 0; i < MOST_JOBS && !window.text("#job-id").equals(id); i++) {
             String was = window.text("#job-id");
             window.press(KeyCode.J);
             window.await("another job", () -> !window.text("#job-id").equals(was));
