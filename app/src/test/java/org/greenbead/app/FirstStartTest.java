@@ -482,6 +482,7 @@ public class FirstStartTest {
         window.choose(wide);
         window.press(KeyCode.E);
         window.awaitText("#own-said", "measure the chip first");
+        assertFalse(window.shows("#own-map"), "what was refused is not kept for the chip");
         window.choose(map);
         window.press(KeyCode.E);
         window.await("the balls of the map", () -> says("Its 225 balls are those of its bead map."));

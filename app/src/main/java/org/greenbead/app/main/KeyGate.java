@@ -13,7 +13,7 @@ import org.greenbead.app.shell.Pedal;
 final class KeyGate {
     private static final long APART_MS = 1000;
     /**
-     * Nobody answers a word that has stood for less: reaction to a light takes a fifth to a quarter of a second (Luce, Response Times, 1986, ch. 2). What is
+     * Nobody answers a word that has stood for less: reaction to a light takes a fifth to a quarter of a second (Luce, Response Times, 1986; from memory: verify). What is
      * pressed sooner was meant for the word before.
      */
     private static final long REACTION_MS = 200;

@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import org.greenbead.app.shell.Desk;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.kind.MappedJoint;
 import org.greenbead.store.BadFileException;
 import org.greenbead.store.BeadMapCsv;
 import org.greenbead.store.Ledger;
@@ -41,7 +42,6 @@ final class ChipMaps {
                 if (map.isPresent()) {
                     found.run();
                 }
-            }, damaged -> {
             });
         }
         return known.get(chip.part());
@@ -60,6 +60,8 @@ final class ChipMaps {
             if (there.isPresent() && !there.get().equals(map)) {
                 throw new IllegalArgumentException(desk.texts().get("own.map.other", chip.part()));
             }
+            // One that does not fit is refused here, so that it is not kept with the board.
+            MappedJoint.of(map).on(chip);
             return map;
         }, map -> {
             taken.put(chip.part(), map);
