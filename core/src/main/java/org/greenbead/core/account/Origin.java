@@ -24,9 +24,7 @@ public record Origin(Source source, String from) {
         /** A tick. */
         TICKED,
         /** Typed by its name. */
-        TYPED,
-        /** A usual value, put in where nobody measured or read it. */
-        ASSUMED
+        TYPED
     }
 
     public Origin {

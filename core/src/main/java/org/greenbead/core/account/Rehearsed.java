@@ -22,9 +22,6 @@ final class Rehearsed {
             if (guarded.get(i).kind() == Room.Kind.PART) {
                 tree.put("parts", tree.item("parts", "id", guarded.get(i).name()), "peak_c",
                         rehearsal.peakC(i));
-            } else if (guarded.get(i).kind() == Room.Kind.JOINTS) {
-                tree.put("joints", tree.item("joints", "site", guarded.get(i).name()), "peak_c",
-                        rehearsal.peakC(i));
             }
         }
     }
