@@ -36,6 +36,15 @@ public class DecideWindowTest extends DemoWindow {
         window.press(KeyCode.ENTER);
     }
 
+    /** What the heat to come does to the parts beside the chip is rehearsed before the book judges the job. */
+    @Test
+    public void theHeatToComeIsJudged() throws Exception {
+        job("SB-0406");
+        window.press(KeyCode.K);
+        window.await("the cell in the heat",
+                () -> says("BT1 stands 11.5 mm away and is good for 60 °C; the next heat brings it to"));
+    }
+
     @Test
     public void aCourseIsTakenByWhatItIsExpectedToCost() throws Exception {
         job("SB-0415");

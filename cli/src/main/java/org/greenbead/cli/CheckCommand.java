@@ -64,6 +64,7 @@ final class CheckCommand implements Callable<Integer> {
         } else {
             job = disk.read(name);
             around = disk.around(job);
+            rehearsal = Judgement.heat(job, around.plan()).map(p -> Rehearsal.of(p, () -> false));
         }
         Judgement judgement = Judgement.of(job, around.plan(), around.around(), rehearsal,
                 RuleBook.shipped(), RuleBook.Settings.STANDARD);

@@ -63,11 +63,11 @@ final class WorkCommands {
     }
 
     /** Chooses a way of working. */
-    @Command(name = "way", mixinStandardHelpOptions = true, description = "Chooses a way of working for a job: greenbead way JOB ball_route spheres --reason \"no paste in the house\".")
+    @Command(name = "way", mixinStandardHelpOptions = true, description = "Chooses a way of working for a job: greenbead way JOB ball_route spheres --reason \"no paste in the house\". With the job alone, or with a point alone, it says which ways there are and which one the job goes.")
     static final class Way extends OnJob {
-        @Parameters(index = "1", paramLabel = "POINT", description = "Point on which practice differs; see: greenbead schools.")
+        @Parameters(index = "1", arity = "0..1", paramLabel = "POINT", description = "Point on which practice differs; see: greenbead schools.")
         private String point;
-        @Parameters(index = "2", paramLabel = "CHOICE", description = "The way.")
+        @Parameters(index = "2", arity = "0..1", paramLabel = "CHOICE", description = "The way.")
         private String choice;
         @Option(names = "--reason", defaultValue = "", description = "Why not the usual way.")
         private String reason;
@@ -75,11 +75,31 @@ final class WorkCommands {
         @Override
         public Integer call() throws Exception {
             Job job = read();
+            if (choice == null) {
+                return open(job);
+            }
             School school = Schools.shipped().find(point).orElseThrow(() -> new IllegalArgumentException(
                     "\"" + point + "\" is no point on which ways differ; see: greenbead schools"));
             Job changed = Schools.shipped().choose(job, school, choice, reason, Instant.now(), author());
             keep(job, changed, "way", point + " " + choice);
             return steps(this, changed);
+        }
+
+        /** The ways of one point, or of all; a star before the one that the job goes. */
+        private int open(Job job) {
+            List<School> asked = Schools.shipped().of(job).stream()
+                    .filter(s -> point == null || s.id().equals(point)).toList();
+            if (asked.isEmpty()) {
+                throw new IllegalArgumentException(
+                        "\"" + point + "\" is no point on which ways differ; see: greenbead way " + job.id());
+            }
+            for (School school : asked) {
+                String now = Schools.shipped().chosen(job, school);
+                out().println(school.id() + ": " + String.join(", ",
+                        school.choices().stream().map(c -> (c.id().equals(now) ? "*" : "") + c.id())
+                                .toList()));
+            }
+            return 0;
         }
     }
 
@@ -107,6 +127,24 @@ final class WorkCommands {
         @Option(names = "--as-shipped", description = "Jobs of this kind begin as shipped again.")
         private boolean shipped;
 
+        /** The step that is called so in the list, or has this name in the file. */
+        private String step(Job job, String called) {
+            if (job.bead(called).isPresent()) {
+                return called;
+            }
+            List<String> meant = job.beads().stream().map(Bead::id)
+                    .filter(b -> words().say("bead." + b).equalsIgnoreCase(called.strip())).toList();
+            if (meant.size() == 1) {
+                return meant.getFirst();
+            }
+            throw new IllegalArgumentException(meant.isEmpty()
+                    ? "job " + job.id() + " has no step \"" + called + "\"; it has "
+                            + String.join(", ", job.beads().stream()
+                                    .map(b -> words().say("bead." + b.id())).toList())
+                    : "job " + job.id() + " has several steps \"" + called + "\"; say which: "
+                            + String.join(", ", meant));
+        }
+
         private Kept change(Job job, String step, String what) {
             var fields = new java.util.LinkedHashMap<String, Object>();
             fields.put("bead", step);
@@ -125,16 +163,21 @@ final class WorkCommands {
                         : job.inHand().map(Bead::phase).orElseThrow(() -> new IllegalArgumentException(
                                 "the job is at its end; say with --phase where the step belongs"));
                 Bead fresh = OwnSteps.bead(in, add, checks);
-                job = OwnSteps.add(job, fresh, Optional.ofNullable(after), change(job, fresh.id(), "added"));
+                job = OwnSteps.add(job, fresh,
+                        after == null ? Optional.empty() : Optional.of(step(job, after)),
+                        change(job, fresh.id(), "added"));
             }
             if (leaveOut != null) {
-                job = job.leaveOut(leaveOut, change(job, leaveOut, "left_out"));
+                String step = step(job, leaveOut);
+                job = job.leaveOut(step, change(job, step, "left_out"));
             }
             if (earlier != null) {
-                job = OwnSteps.move(job, earlier, -1, change(job, earlier, "earlier"));
+                String step = step(job, earlier);
+                job = OwnSteps.move(job, step, -1, change(job, step, "earlier"));
             }
             if (later != null) {
-                job = OwnSteps.move(job, later, 1, change(job, later, "later"));
+                String step = step(job, later);
+                job = OwnSteps.move(job, step, 1, change(job, step, "later"));
             }
             if (job != was) {
                 keep(was, job, "steps", "");

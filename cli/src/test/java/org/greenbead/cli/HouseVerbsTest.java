@@ -108,9 +108,13 @@ public class HouseVerbsTest extends InFolder {
         assertEquals(job().attested("own:Dry inside"), org.greenbead.core.route.Attest.YES);
         assertEquals(run("steps", "J-1", "--leave-out", "prepare_power", "--reason", "no time"), 2);
         assertTrue(err.contains("guards a person"), err);
+        assertEquals(run("steps", "J-1", "--leave-out", "Power off", "--reason", "no time"), 2);
+        assertTrue(err.contains("guards a person"), "a step is meant by what the list calls it: " + err);
+        assertEquals(run("steps", "J-1", "--leave-out", "Teapot", "--reason", "cold"), 2);
+        assertTrue(err.contains("\"Teapot\"") && err.contains("Joint history, "), err);
         assertEquals(run("steps", "J-1", "--leave-out", "plan_kit"), 2, "without a reason");
         assertEquals(
-                run("steps", "J-1", "--leave-out", "plan_kit", "--reason", "kit is ready",
+                run("steps", "J-1", "--leave-out", "kit", "--reason", "kit is ready",
                         "--keep-for-house"),
                 0, err);
         Path next = data.resolve("j-2.job.bead.json");

@@ -98,6 +98,40 @@ public class OwnWorldTest extends InFolder {
         assertTrue(err.contains("job J-0001 is at work on it"), err);
     }
 
+    /** A usual alloy put in by the program is no knowledge: nothing ticks itself from it, and the plan is told so. */
+    @Test
+    public void whatWasAssumedIsNotKnown() {
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15");
+        run("board", "put", "ES-5", "U2", "--at", "44x40", "--size", "8x8", "--alloy", "SAC305");
+        run("bench", "new", "window", "--kind", "open_small");
+        assertEquals(run("new", "replace", "--id", "J-1", "--board", "ES-5", "--target", "U1", "--bench",
+                "window", "--title", "t", "--complaint", "c", "--customer", "d"), 0, err);
+        run("note", "J-1", "plan", "ball_alloy=SAC305");
+        run("tick", "J-1", "esd_on");
+        assertTrue(out.contains("unknown  alloy_known") && out.contains("unknown  lowest_solidus_known"),
+                out);
+        run("check", "J-1");
+        assertTrue(out.contains("alloy.factory-joints-guessed"), out);
+        run("where", "J-1");
+        assertTrue(out.contains("assumed"), out);
+        run("note", "J-1", "joint", "site=U1", "alloy=Sn63Pb37");
+        run("tick", "J-1", "labels_on");
+        assertTrue(out.contains("yes      alloy_known") && out.contains("yes      lowest_solidus_known"),
+                out);
+        run("check", "J-1");
+        assertFalse(out.contains("alloy.factory-joints-guessed"), out);
+        run("board", "put", "ES-5", "U2", "--at", "44x40", "--size", "8x8");
+        run("check", "J-1");
+        assertTrue(out.contains("alloy.neighbour-guessed") && out.contains("U2 is taken for SAC305"), out);
+        run("note", "J-1", "joint", "site=U2", "alloy=SAC305");
+        run("check", "J-1");
+        assertFalse(out.contains("alloy.neighbour-guessed"), out);
+        assertEquals(run("way", "J-1", "lift_side"), 2);
+        assertEquals(run("way", "J-1"), 0, err);
+        assertTrue(out.lines().allMatch(l -> l.contains(": ") && l.contains("*")), out);
+    }
+
     @Test
     public void whatAJobWasWorkedWithIsNeverChanged() throws Exception {
         run("board", "new", "ES-5", "--size", "60x80");

@@ -441,6 +441,7 @@ public final class Ledger implements AutoCloseable {
                         "the ledger has none of this name", switch (format) {
                             case BOARD, BENCH ->
                                 "Make it with greenbead " + format.word() + " new, or import it first";
+                            case STOCK -> "Take it in with greenbead stock new, or import it first";
                             default -> "Import it first";
                         }));
         return files.parse(body, name, format, type);

@@ -93,7 +93,7 @@ public final class WherePage extends Page {
         var mark = new Circle(6);
         boolean shown = switch (figure.source()) {
             case MEASURED, COMPUTED, LEDGER -> true;
-            case RECORDED, CHOSEN, TICKED, TYPED -> false;
+            case RECORDED, CHOSEN, TICKED, TYPED, ASSUMED -> false;
         };
         mark.getStyleClass().add(shown ? "line-mark-held" : "line-mark-not_proved");
         String place = texts.say("source." + figure.source().name().toLowerCase(Locale.ROOT)) + " · "

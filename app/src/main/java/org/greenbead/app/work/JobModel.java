@@ -196,7 +196,10 @@ public final class JobModel {
         Optional<RunPlan> with = onBoard.get();
         Optional<Around> beside = around;
         RuleBook.Settings limits = desk.limits();
-        desk.compute(() -> Judgement.of(now, with, beside, Optional.empty(), desk.book(), limits), found -> {
+        Optional<Rehearsal> heat = Judgement.heat(now, with)
+                .filter(p -> rehearsed.filter(r -> r.with(now).equals(p.with(now))).isPresent())
+                .flatMap(p -> rehearsal.get());
+        desk.compute(() -> Judgement.of(now, with, beside, heat, desk.book(), limits), found -> {
             if (mine == bookTurn) {
                 judged.set(found);
                 Job settled = Gates.settle(job(), found.look());

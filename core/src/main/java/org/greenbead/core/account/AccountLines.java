@@ -35,7 +35,7 @@ public final class AccountLines {
         public boolean byHand() {
             return switch (source) {
                 case RECORDED, TICKED, TYPED, CHOSEN -> true;
-                case MEASURED, COMPUTED, LEDGER -> false;
+                case MEASURED, COMPUTED, LEDGER, ASSUMED -> false;
             };
         }
     }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Layer;
@@ -83,7 +84,11 @@ final class BoardFacts {
         tree.put("board.diagonal_mm", Math.hypot(board.sizeMm().xMm(), board.sizeMm().yMm()));
         tree.put("board.stacked",
                 target.layers().stream().filter(l -> l instanceof Layer.Joint).count() > 1);
+        tree.from(source(board, Assumed.alloyOf(target.name())), "board " + board.id());
         tree.put("board.factory_alloy", target.joint().alloy().name());
+        tree.from(Origin.Source.LEDGER, "board " + board.id());
+        tree.put("board.alloy_assumed",
+                board.assumed().contains(Assumed.alloyOf(target.name())) ? true : null);
         tree.put("board.coin_cell",
                 board.parts().stream().anyMatch(p -> p.holds().contains(ProtectedPart.Holds.CELL)));
         boolean below = board.parts().stream().anyMatch(p -> p.side() == Side.BOTTOM)
@@ -94,18 +99,32 @@ final class BoardFacts {
         tree.put("chip.id", target.name());
         tree.put("chip.pn", target.part());
         tree.put("chip.side_mm", Math.max(target.sizeMm().xMm(), target.sizeMm().yMm()));
+        tree.put("chip.pitch_mm", target.joint().pitchMm());
+        tree.from(source(board, Assumed.packageOf(target.name())), "board " + board.id());
         tree.put("chip.thickness_mm", target.bodyMm());
         tree.put("chip.volume_mm3", target.bodyMm() * target.sizeMm().xMm() * target.sizeMm().yMm());
-        tree.put("chip.pitch_mm", target.joint().pitchMm());
         tree.put("chip.body_limit_c", target.bodyLimitC());
         for (Chip chip : board.chips()) {
-            int at = tree.item("joints", "site", chip.name());
-            tree.put("joints", at, "site", chip.name());
-            tree.put("joints", at, "side", chip.side() == Side.TOP ? "top" : "underside");
-            tree.put("joints", at, "alloy", chip.joint().alloy().name());
-            tree.put("joints", at, "solidus_c", chip.joint().alloy().solidusC());
-            tree.put("joints", at, "liquidus_c", chip.joint().alloy().liquidusC());
+            joint(tree, board, chip);
         }
+    }
+
+    private static void joint(FactTree tree, Board board, Chip chip) {
+        boolean assumed = board.assumed().contains(Assumed.alloyOf(chip.name()));
+        tree.from(Origin.Source.LEDGER, "board " + board.id());
+        int at = tree.item("joints", "site", chip.name());
+        tree.put("joints", at, "site", chip.name());
+        tree.put("joints", at, "side", chip.side() == Side.TOP ? "top" : "underside");
+        tree.put("joints", at, "alloy_assumed", assumed ? true : null);
+        tree.from(source(board, Assumed.alloyOf(chip.name())), "board " + board.id());
+        tree.put("joints", at, "alloy", chip.joint().alloy().name());
+        tree.put("joints", at, "solidus_c", chip.joint().alloy().solidusC());
+        tree.put("joints", at, "liquidus_c", chip.joint().alloy().liquidusC());
+    }
+
+    /** What a board was given without anybody knowing it is told from what was read. */
+    private static Origin.Source source(Board board, String assumed) {
+        return board.assumed().contains(assumed) ? Origin.Source.ASSUMED : Origin.Source.LEDGER;
     }
 
     private static void parts(FactTree tree, Board board, Chip target) {

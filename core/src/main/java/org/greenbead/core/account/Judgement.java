@@ -21,6 +21,12 @@ public record Judgement(KnownFacts known, Gates.Look look) {
     public static final Judgement NONE = new Judgement(KnownFacts.NONE,
             new Gates.Look(new Judged(List.of(), List.of()), List.of(), KnownFacts.NONE));
 
+    /** The heat that still comes on the job's own board: what is to be rehearsed before the job is judged. */
+    public static Optional<RunPlan> heat(Job job, Optional<RunPlan> plan) {
+        return plan.filter(p -> !p.loose())
+                .filter(p -> job.bead(p.bead()).filter(b -> !b.worked()).isPresent());
+    }
+
     /**
      * @param plan      board, bench and recipe where the ledger has them
      * @param around    what the ledger says beside the job

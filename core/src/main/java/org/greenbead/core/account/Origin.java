@@ -24,7 +24,9 @@ public record Origin(Source source, String from) {
         /** A tick. */
         TICKED,
         /** Typed by its name. */
-        TYPED
+        TYPED,
+        /** A usual value, put in where nobody measured or read it. */
+        ASSUMED
     }
 
     public Origin {

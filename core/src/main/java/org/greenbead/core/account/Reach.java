@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.greenbead.core.bench.Calibration;
+import org.greenbead.core.board.Assumed;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Mark;
@@ -137,8 +138,8 @@ public final class Reach {
 
     /** The board with what can be drawn on it. */
     private static Board drawn(RunPlan plan) {
-        Board board = plan.board();
         Chip target = plan.target();
+        Board board = guessed(plan.board());
         return board
                 .put(new Mark(board.freeName("SH"), Mark.Kind.SHIELD, target.side(), target.centreMm(),
                         target.sizeMm(), Optional.empty()))
@@ -147,6 +148,17 @@ public final class Reach {
                 .put(new Mark(board.freeName("ZX"), Mark.Kind.HANDS_OFF, target.side(),
                         new Point(board.sizeMm().xMm() / 2, board.sizeMm().yMm() / 2), board.sizeMm(),
                         Optional.empty()));
+    }
+
+    /** Nobody knows what anything on it is soldered with. */
+    private static Board guessed(Board board) {
+        Board guessed = board;
+        for (Chip chip : board.chips()) {
+            var assumed = new ArrayList<>(guessed.assumed());
+            assumed.add(Assumed.alloyOf(chip.name()));
+            guessed = guessed.put(chip, assumed);
+        }
+        return guessed;
     }
 
     /** Every record with all its fields, once with each word that a field allows. */

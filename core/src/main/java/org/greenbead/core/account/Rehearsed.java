@@ -22,6 +22,9 @@ final class Rehearsed {
             if (guarded.get(i).kind() == Room.Kind.PART) {
                 tree.put("parts", tree.item("parts", "id", guarded.get(i).name()), "peak_c",
                         rehearsal.peakC(i));
+            } else if (guarded.get(i).kind() == Room.Kind.JOINTS) {
+                tree.put("joints", tree.item("joints", "site", guarded.get(i).name()), "peak_c",
+                        rehearsal.peakC(i));
             }
         }
     }

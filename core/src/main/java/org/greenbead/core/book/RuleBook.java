@@ -75,6 +75,10 @@ public final class RuleBook {
             while (gap.find()) {
                 gaps.add(gap.group(1));
             }
+            if (gap.reset().replaceAll("").contains("{")) {
+                throw new IllegalArgumentException("rule " + rule.id()
+                        + ": a gap of its reason holds something else than a path: " + rule.why());
+            }
             for (String path : when.paths()) {
                 vocabulary.require(path, rule);
             }

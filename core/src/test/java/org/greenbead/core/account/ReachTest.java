@@ -14,13 +14,15 @@ import org.greenbead.core.book.BookRule;
 import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.quantity.TempUnit;
 import org.greenbead.core.quantity.Words;
+import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.World;
 import org.testng.annotations.Test;
 
 /** Reach is found by asking the code that makes facts; these are facts of which it is known who says them. */
 public class ReachTest {
     private final Reach reach = new Reach(
-            List.of(new Reach.Sample(World.plan(World.usualRecipe()), Optional.empty())));
+            List.of(new Reach.Sample(World.plan(World.usualRecipe()),
+                    Optional.of(Rehearsal.of(World.plan(World.usualRecipe()), () -> false)))));
 
     private List<Reach.Rule> rules() {
         return reach.of(RuleBook.shipped());

@@ -12,6 +12,9 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Assumed;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
 import org.greenbead.core.book.BookRule;
@@ -35,6 +38,7 @@ import org.greenbead.core.route.Routes;
 import org.greenbead.core.route.School;
 import org.greenbead.core.route.Schools;
 import org.greenbead.core.route.Strands;
+import org.greenbead.core.run.Rehearsal;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.core.run.World;
 import org.testng.annotations.Test;
@@ -235,7 +239,8 @@ public class ReachedByHandsTest {
                 "LOOSE;way nozzle none;run_note speed_ms=14");
         reckoned("alloy.bought-balls-unnamed", "REPLACE;chip origin=new;fixture supports=3",
                 "REPLACE;chip origin=new ball_alloy=SAC305;fixture supports=3");
-        reckoned("alloy.factory-joints-guessed", "noboard", "usual");
+        reckoned("alloy.factory-joints-guessed", "guessed", "usual");
+        reckoned("alloy.neighbour-guessed", "guessed", "usual");
         reckoned("alloy.release-warm-melts-balls", "plan ball_alloy=Sn42Bi58;forming release_c=130",
                 "plan ball_alloy=Sn63Pb37;forming release_c=130");
         reckoned("alloy.sold-by-its-top", "lot material=paste alloy=mid-178 label_c=178",
@@ -361,7 +366,10 @@ public class ReachedByHandsTest {
         Optional<RunPlan> plan = lines.startsWith("noboard")
                 ? Optional.empty()
                 : Optional.of(recipe(lines.split(";")[0]).with(job));
-        return Judgement.of(job, plan, around, Optional.empty(), BOOK, RuleBook.Settings.STANDARD).judged()
+        // The heat beside the chip, where the rule asks for it.
+        Optional<Rehearsal> heat = plan.filter(p -> lines.startsWith("guessed"))
+                .map(p -> Rehearsal.of(p, () -> false));
+        return Judgement.of(job, plan, around, heat, BOOK, RuleBook.Settings.STANDARD).judged()
                 .open().stream().map(n -> n.rule().id()).toList();
     }
 
@@ -425,7 +433,19 @@ public class ReachedByHandsTest {
                         List.of(), bench.calibrations());
             }
         }
-        return new RunPlan(PLAN.task(), PLAN.job(), PLAN.bead(), PLAN.board(), bench, recipe);
+        return new RunPlan(PLAN.task(), PLAN.job(), PLAN.bead(),
+                words.equals("guessed") ? guessed(PLAN.board()) : PLAN.board(), bench, recipe);
+    }
+
+    /** As a board is begun by its sizes: nobody has said what its chips are soldered with. */
+    private static Board guessed(Board known) {
+        Board board = known;
+        for (Chip chip : known.chips()) {
+            var assumed = new ArrayList<>(board.assumed());
+            assumed.add(Assumed.alloyOf(chip.name()));
+            board = board.put(chip, assumed);
+        }
+        return board;
     }
 
     private static Stage aimed(Stage s, String goal, Optional<AirSetting> air) {

@@ -99,6 +99,14 @@ public class RuleBookTest {
         assertTrue(BOOK.check(facts, wider).isEmpty());
     }
 
+    /** A gap of a reason that is no path would stand in the sentence as it is written. */
+    @Test
+    public void aReasonIsFilledWithPathsOnly() {
+        String shipped = ruled("a.b", "It is {bake.c}, more than {$most}.");
+        assertThrows(IllegalArgumentException.class, () -> RuleBook.read(shipped));
+        assertEquals(RuleBook.read(ruled("a.b", "It is {bake.c}, more than it bears.")).rules().size(), 1);
+    }
+
     @Test
     public void mutingNeedsAReasonAndNeverCoversAPerson() {
         Facts facts = Facts.none().with("balls.bridged=2; board.battery=fitted; plan.steps=[soak]");
@@ -144,5 +152,12 @@ public class RuleBookTest {
                 138.0);
         assertEquals(new TradeFunctions(Facts.none().with("joints.0.bi_pct=7; joints.0.pb_pct=29").spot())
                 .call("lowest_solidus", List.of()), 96.0);
+    }
+
+    private static String ruled(String id, String why) {
+        return "[" + id
+                + "]\ncovers = 1\nphase = plan\nseverity = care\nwhen = bake.c > 120\nwhat = Too hot\nwhy = "
+                + why
+                + "\nremedy = Set it lower\nsource = Test.\nfires = bake.c=130\nsilent = bake.c=110\n";
     }
 }
