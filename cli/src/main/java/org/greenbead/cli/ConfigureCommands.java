@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.configure.Capacity;
 import org.greenbead.core.configure.Dump;
 import org.greenbead.core.configure.Strap;
@@ -55,7 +54,7 @@ final class ConfigureCommands {
             for (Map.Entry<String, Object> field : fields.entrySet()) {
                 record = record.with(field.getKey(), field.getValue(), now, author);
             }
-            disk.write(job.get(), before, JobFacts.settled(before.with(record)), author, "noted",
+            disk.write(job.get(), before, before.with(record), author, "noted",
                     record.id());
             out().println("kept as " + record.id() + " with job " + before.id());
         }

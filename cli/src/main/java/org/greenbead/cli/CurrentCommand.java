@@ -13,7 +13,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.account.CurveRecords;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.CurrentTrace;
 import org.greenbead.core.electric.CurveCompare;
 import org.greenbead.core.electric.CurveReference;
@@ -133,7 +132,7 @@ final class CurrentCommand implements Runnable {
             Job before = disk.read(job.orElseThrow());
             var record = new Kept(before.freeId("curve"), "curve", Instant.now(), author,
                     CurveRecords.fields(trace, taken, compared, boards, file));
-            disk.write(job.orElseThrow(), before, JobFacts.settled(before.with(record)), author, "noted",
+            disk.write(job.orElseThrow(), before, before.with(record), author, "noted",
                     record.id());
             out().println("kept as " + record.id() + " with job " + before.id());
         }

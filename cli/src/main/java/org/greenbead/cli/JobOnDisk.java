@@ -9,10 +9,14 @@ import java.util.Map;
 import java.util.Optional;
 import org.greenbead.core.account.Account;
 import org.greenbead.core.account.Around;
+import org.greenbead.core.account.Gates;
+import org.greenbead.core.account.JobFacts;
+import org.greenbead.core.account.Judgement;
 import org.greenbead.core.account.RailReferences;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Board;
+import org.greenbead.core.book.RuleBook;
 import org.greenbead.core.route.HouseRoute;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.route.JobKind;
@@ -61,10 +65,10 @@ final class JobOnDisk {
         }
     }
 
-    /** Writes it where it came from, its account written on. */
+    /** Writes it where it came from, with what follows from it by now, its account written on. */
     void write(String name, Job before, Job after, String by, String kind, String detail)
             throws IOException, LedgerException, BadFileException {
-        Job job = Account.noted(Optional.of(before), after, Instant.now(), by);
+        Job job = Account.noted(Optional.of(before), settled(after), Instant.now(), by);
         Path file = Path.of(name);
         if (Files.exists(file) || name.endsWith(".json")) {
             Verb.write(file, shared.files().write(Format.JOB, job));
@@ -73,6 +77,15 @@ final class JobOnDisk {
         try (Ledger open = shared.ledger()) {
             open.save(job, kind, detail);
         }
+    }
+
+    /** Checks that are shown by now, and gates that nothing holds any more; without its board only what its own records show. */
+    private Job settled(Job job) throws LedgerException {
+        Surroundings there = around(job);
+        return there.plan().isEmpty()
+                ? JobFacts.settled(job)
+                : Gates.settle(job, Judgement.of(job, there.plan(), there.around(), Optional.empty(),
+                        RuleBook.shipped(), RuleBook.Settings.STANDARD).look());
     }
 
     /** Reports that the ledger knows of a job since a moment, as a person tells them apart; empty where there are none. */

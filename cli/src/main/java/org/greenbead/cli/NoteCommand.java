@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.Thrown;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.record.RecordTypes;
@@ -67,7 +66,7 @@ final class NoteCommand extends OnJob {
         }
         Optional<Kept> there = WriteDown.meant(job, entry);
         Kept record = WriteDown.record(job, entry, now, author());
-        Job longer = JobFacts.settled(job.with(record));
+        Job longer = job.with(record);
         keep(job, longer, "noted", record.id());
         out().println((there.isPresent() ? "changed " : "noted ") + record.id() + " in job " + job.id());
         return 0;
@@ -91,7 +90,7 @@ final class NoteCommand extends OnJob {
                             + String.join(", ", new TreeSet<>(AsBefore.fields().keySet())));
         }
         List<Kept> missing = AsBefore.missing(said, source.get(), now, author());
-        Job longer = JobFacts.settled(AsBefore.written(said, missing));
+        Job longer = AsBefore.written(said, missing);
         keep(job, longer, "noted", "as in " + source.get().job());
         missing.forEach(
                 r -> out().println("noted " + r.id() + " in job " + job.id() + " as in " + source.get().job()

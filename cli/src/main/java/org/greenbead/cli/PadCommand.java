@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.proof.PadRound;
 import org.greenbead.core.proof.ProofWall;
@@ -44,7 +43,7 @@ final class PadCommand extends OnJob {
         if (site != null) {
             Kept record = PadRound.kept(job, field, site, PadRound.Found.typed(String.join(" ", found)),
                     Instant.now(), author());
-            Job after = JobFacts.settled(job.with(record));
+            Job after = job.with(record);
             keep(job, after, "noted", "pad " + site);
             job = after;
         }

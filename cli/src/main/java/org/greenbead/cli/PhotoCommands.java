@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.account.PhotoRecords;
 import org.greenbead.core.bead.BeadMap;
 import org.greenbead.core.inspect.BeadCheck;
@@ -51,7 +50,7 @@ final class PhotoCommands {
             var disk = new JobOnDisk(shared());
             Job before = disk.read(job.get());
             Kept record = PhotoRecords.record(before, type, says, Instant.now(), author);
-            disk.write(job.get(), before, JobFacts.settled(before.with(record)), author, "noted",
+            disk.write(job.get(), before, before.with(record), author, "noted",
                     record.id());
             out().println("kept as " + record.id() + " with job " + before.id());
         }

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.Rails;
 import org.greenbead.core.proof.ProofWall;
 import org.greenbead.core.proof.RailRound;
@@ -44,7 +43,7 @@ final class RailsCommand extends OnJob {
                             author()));
         }
         if (!read.isEmpty()) {
-            keep(before, JobFacts.settled(job), "noted", "rails " + String.join(", ", read.keySet()));
+            keep(before, job, "noted", "rails " + String.join(", ", read.keySet()));
         }
         RailRound round = RailRound.of(job, ledger, after);
         var list = new ArrayList<Map<String, Object>>();

@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.electric.TestLog;
 import org.greenbead.core.record.Kept;
 import org.greenbead.core.route.Job;
@@ -41,7 +40,7 @@ final class TestLogCommand extends Verb {
             Kept record = told.record(before, what,
                     minutes.map(OptionalDouble::of).orElseGet(OptionalDouble::empty), Instant.now(), author,
                     words());
-            disk.write(job.get(), before, JobFacts.settled(before.with(record)), author, "noted",
+            disk.write(job.get(), before, before.with(record), author, "noted",
                     record.id());
             out().println("noted " + record.id() + " in job " + before.id());
         }

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
-import org.greenbead.core.account.JobFacts;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.route.Job;
 import org.greenbead.core.travel.DonorFit;
@@ -53,7 +52,7 @@ final class TravelCommand extends OnJob {
         donor(set);
         set.lift().ifPresent(o -> out().println("lift: " + names(o)));
         set.seat().ifPresent(o -> out().println("seat: " + names(o)));
-        keep(job, JobFacts.settled(set.written(job, Instant.now(), author())), "noted", "travelling set");
+        keep(job, set.written(job, Instant.now(), author()), "noted", "travelling set");
         return set.ready() ? 0 : 1;
     }
 

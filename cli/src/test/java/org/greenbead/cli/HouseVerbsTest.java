@@ -8,6 +8,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.InstantSource;
 import java.util.List;
+import org.greenbead.core.route.Attest;
+import org.greenbead.core.route.BeadState;
 import org.greenbead.core.route.Job;
 import org.greenbead.store.Ledger;
 import org.greenbead.store.OpenFiles;
@@ -55,6 +57,29 @@ public class HouseVerbsTest extends InFolder {
         assertFalse(job().records("bake").getFirst().text("end").isEmpty());
         assertEquals(run("timer", "end", "J-1", "timer-2"), 2);
         assertTrue(err.contains("ended already"), err);
+    }
+
+    private BeadState course() throws Exception {
+        return job().beads().stream().filter(b -> b.id().equals("decide_course")).findFirst().orElseThrow()
+                .state();
+    }
+
+    /** What a gate waited for opens it as soon as it is noted, and a note takes nothing back that the board had shown. */
+    @Test
+    public void aNoteOpensTheGateThatWaitedForIt() throws Exception {
+        assertEquals(run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15", "--alloy",
+                "SAC305"), 0, err);
+        assertEquals(run("note", "J-1", "rail", "name=VCC", "ohm=0.3"), 0, err);
+        for (String check : List.of("evidence_noted", "course_agreed", "consents_signed")) {
+            run("tick", "J-1", check);
+        }
+        assertEquals(course(), BeadState.DONE, "ticked, but nothing says what the owner consented to");
+        assertEquals(job().attested("lowest_solidus_known"), Attest.YES, "the board shows it");
+        assertEquals(run("note", "J-1", "intake", "consent=temporary"), 0, err);
+        assertEquals(course(), BeadState.GREEN);
+        assertEquals(job().attested("lowest_solidus_known"), Attest.YES);
+        assertEquals(run("check", "J-1"), 0, err);
+        assertFalse(out.contains("Course stays shut"), out);
     }
 
     /** A joint of 138 °C on the board: an oven of 150 is stopped as it is begun. */
@@ -105,7 +130,7 @@ public class HouseVerbsTest extends InFolder {
                 "--check", "Beacon heard"), 0, err);
         assertTrue(out.contains("prove    open   Float test in the tank"), out);
         assertEquals(run("tick", "J-1", "own:Dry inside"), 0, err);
-        assertEquals(job().attested("own:Dry inside"), org.greenbead.core.route.Attest.YES);
+        assertEquals(job().attested("own:Dry inside"), Attest.YES);
         assertEquals(run("steps", "J-1", "--leave-out", "prepare_power", "--reason", "no time"), 2);
         assertTrue(err.contains("guards a person"), err);
         assertEquals(run("steps", "J-1", "--leave-out", "Power off", "--reason", "no time"), 2);

@@ -11,6 +11,7 @@ import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.LongSupplier;
 import org.greenbead.core.electric.CurrentTrace;
 import org.greenbead.core.electric.CurveCompare;
@@ -21,13 +22,17 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class ScpiSupplyTest {
-    /** Twenty seconds pass in one. */
-    private static final LongSupplier FAST = () -> 20 * System.nanoTime();
+    /** A clock that goes on by 4 ms at each look, so that what is recorded hangs on no machine's speed. */
+    private static LongSupplier clock() {
+        var nanos = new AtomicLong();
+        return () -> nanos.addAndGet(4_000_000);
+    }
 
     private static ScpiSupply.Recorded recorded(SimulatedStart unit, double dropsAfterS)
             throws IOException, LinkLostException {
-        try (var there = new SimulatedSupply(unit.trace(5, 22), FAST, dropsAfterS);
-                var supply = new ScpiSupply(there.host(), there.port(), FAST)) {
+        LongSupplier clock = clock();
+        try (var there = new SimulatedSupply(unit.trace(5, 22), clock, dropsAfterS);
+                var supply = new ScpiSupply(there.host(), there.port(), clock)) {
             return supply.record(22, supply.conditions("battery out"), (t, a) -> {
             }, () -> false);
         }
@@ -60,9 +65,10 @@ public class ScpiSupplyTest {
     @Test
     public void stopEndsIt() throws Exception {
         int[] seen = {0};
+        LongSupplier clock = clock();
         try (var there = new SimulatedSupply(
-                new SimulatedStart(12, 3, SimulatedStart.Fault.NONE).trace(5, 22), FAST, Double.MAX_VALUE);
-                var supply = new ScpiSupply(there.host(), there.port(), FAST)) {
+                new SimulatedStart(12, 3, SimulatedStart.Fault.NONE).trace(5, 22), clock, Double.MAX_VALUE);
+                var supply = new ScpiSupply(there.host(), there.port(), clock)) {
             CurrentTrace trace = supply.record(3600, CurrentTrace.Conditions.UNKNOWN, (t, a) -> seen[0]++,
                     () -> seen[0] >= 12).trace();
             assertEquals(trace.timeS().length, 12);

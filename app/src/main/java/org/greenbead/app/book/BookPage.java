@@ -168,9 +168,12 @@ public final class BookPage extends Page {
         phase.setMinWidth(Region.USE_PREF_SIZE);
         var top = new HBox(8, Shapes.of(group.rule().severity(), 16), what, phase);
         top.setAlignment(Pos.CENTER_LEFT);
-        String more = group.places().size() > 1
-                ? " " + texts.get("book.places", group.places().size() - 1)
-                : "";
+        List<String> others = Wording.others(group);
+        String more = group.places().size() == 1
+                ? ""
+                : " " + (others.isEmpty()
+                        ? texts.get("book.places", group.places().size() - 1)
+                        : texts.get("book.places.named", String.join(", ", others)));
         Label remedy = Looks.label(wording.remedy(place), "cure");
         remedy.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(remedy, Priority.ALWAYS);

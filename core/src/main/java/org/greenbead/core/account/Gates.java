@@ -178,13 +178,19 @@ public final class Gates {
                 .anyMatch(a -> a.holds(evidence));
     }
 
-    static Job ticked(Job job, KnownFacts evidence) {
+    private static Job ticked(Job job, KnownFacts evidence) {
+        return ticked(job, evidence, true);
+    }
+
+    /** @param takesBack whether what is known is all there is: then a check that ticked itself and is not shown any more is open again */
+    static Job ticked(Job job, KnownFacts evidence, boolean takesBack) {
         CheckFacts table = CheckFacts.shipped();
         Job changed = job;
         for (Bead bead : job.beads()) {
             for (CheckItem check : bead.checks()) {
                 boolean shown = table.shown(check.id(), evidence.facts());
-                if (check.state() == Attest.UNKNOWN && shown || check.tickedItself() && !shown) {
+                if (check.state() == Attest.UNKNOWN && shown
+                        || takesBack && check.tickedItself() && !shown) {
                     changed = changed.with(bead.id(), check.id(),
                             shown ? check.shown(table.from(check.id(), evidence)) : check.unshown());
                 }

@@ -325,9 +325,9 @@ public final class JobFacts {
                 });
     }
 
-    /** The job with the checks ticked that what is on record shows; its gates are not asked. */
+    /** The job with the checks ticked that its records show by themselves. What its board shows is not asked, so nothing is taken back, and no gate is opened. */
     public static Job settled(Job job) {
-        return Gates.ticked(job, evidence(job, Optional.empty(), Optional.empty()));
+        return Gates.ticked(job, evidence(job, Optional.empty(), Optional.empty()), false);
     }
 
     /** Corner of the mark as one looks at the chip on its board; north-west where nobody noted another. */

@@ -14,6 +14,7 @@ import org.greenbead.core.quantity.Check;
  * @param phase    the earliest phase in which it can fire
  * @param each     name and path of the list whose items it looks at one by one; empty = the whole job
  * @param when     the condition, in words of the vocabulary
+ * @param worst    number of an item, in words of the vocabulary: of several places the greatest is named first; empty = in the order of the list
  * @param at       path that a finding points to where the rule looks at the whole job
  * @param unknown  what it says while the condition is not decided; empty = nothing
  * @param limits   its thresholds by name
@@ -25,7 +26,7 @@ import org.greenbead.core.quantity.Check;
  * @param silent   what to change in that job so that it does not
  */
 public record BookRule(String id, List<String> covers, Phase phase, Severity severity, Optional<Each> each,
-        String when, String at, Optional<Unknown> unknown,
+        String when, String worst, String at, Optional<Unknown> unknown,
         Map<String, Limit> limits, String what, String why, String remedy, String source, String fires,
         String silent) {
     /**

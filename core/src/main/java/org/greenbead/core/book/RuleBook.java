@@ -23,7 +23,8 @@ public final class RuleBook {
             Vocabulary.ofTheTrade());
     private final List<Ready> rules = new ArrayList<>();
 
-    private record Ready(BookRule rule, Condition when, Optional<Condition> asked, List<String> gaps,
+    private record Ready(BookRule rule, Condition when, Optional<Condition> worst, Optional<Condition> asked,
+            List<String> gaps,
             List<RemedyGap> cures,
             Map<String, Double> standard) {}
 
@@ -90,7 +91,10 @@ public final class RuleBook {
             asked.ifPresent(a -> a.paths().forEach(path -> vocabulary.require(path, rule)));
             List<RemedyGap> cures = RemedyGap.of(rule);
             cures.forEach(c -> c.number().paths().forEach(path -> vocabulary.require(path, rule)));
-            rules.add(new Ready(rule, when, asked, gaps, cures, standard));
+            Optional<Condition> worst = Optional.of(rule.worst()).filter(w -> !w.isEmpty())
+                    .map(Condition::new);
+            worst.ifPresent(w -> w.paths().forEach(path -> vocabulary.require(path, rule)));
+            rules.add(new Ready(rule, when, worst, asked, gaps, cures, standard));
         }
     }
 
@@ -154,13 +158,24 @@ public final class RuleBook {
             var whole = new Condition.Scope(root, Map.of(), limits, functions);
             if (ready.rule.each().isPresent()) {
                 BookRule.Each each = ready.rule.each().get();
-                for (Facts.Spot item : whole.spot(each.path()).items()) {
+                for (Facts.Spot item : worstFirst(ready, whole, each)) {
                     looking.at(ready, whole.with(each.name(), item), item.pointer());
                 }
             } else {
                 looking.at(ready, whole, pointer(ready, whole));
             }
         }
+    }
+
+    /** The items of a rule's list, where it says which is the worst that first; those without the number last. */
+    private static List<Facts.Spot> worstFirst(Ready ready, Condition.Scope whole, BookRule.Each each) {
+        List<Facts.Spot> items = whole.spot(each.path()).items();
+        return ready.worst.map(worst -> items.stream()
+                .sorted(Comparator.comparingDouble((Facts.Spot item) -> worst
+                        .value(whole.with(each.name(), item)) instanceof Number n
+                                ? -n.doubleValue()
+                                : Double.POSITIVE_INFINITY))
+                .toList()).orElse(items);
     }
 
     /** Every rule that fires, the worst first, then in the order of work. */
@@ -291,7 +306,7 @@ public final class RuleBook {
                         each.length == 2
                                 ? Optional.of(new BookRule.Each(each[0], each[1]))
                                 : Optional.empty(),
-                        keys.get("when"),
+                        keys.get("when"), keys.getOrDefault("worst", ""),
                         keys.getOrDefault("at", ""), unknown(keys.get("unknown")), limits, keys.get("what"),
                         keys.get("why"),
                         keys.get("remedy"),

@@ -30,6 +30,15 @@ public final class Wording {
         return text;
     }
 
+    /** The names of the places of a rule after the first, as far as each has one; empty where one has none. */
+    public static List<String> others(Grouped group) {
+        List<String> names = group.places().stream().skip(1)
+                .flatMap(n -> n.values().stream().map(Noticed.Value::value).filter(String.class::isInstance)
+                        .map(String.class::cast).limit(1))
+                .toList();
+        return names.size() == group.places().size() - 1 ? names : List.of();
+    }
+
     /** What to do, with its numbers reckoned for this job. */
     public String remedy(Noticed noticed) {
         String text = noticed.rule().remedy();

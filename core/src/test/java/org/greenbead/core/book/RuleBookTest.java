@@ -62,6 +62,35 @@ public class RuleBookTest {
         assertEquals(BOOK.rules().stream().map(BookRule::what).distinct().count(), BOOK.rules().size());
     }
 
+    /** Of several parts that get too hot the one that gets the most too hot is named first, whatever the list says; the others by name. */
+    @Test
+    public void ofSeveralPlacesTheWorstIsNamedFirst() {
+        Facts facts = Facts.none().with(
+                "parts.0.id=J1; parts.0.distance_mm=9; parts.0.body_limit_c=230; parts.0.peak_c=239;"
+                        + " parts.1.id=BT1; parts.1.distance_mm=6; parts.1.body_limit_c=60; parts.1.peak_c=217;"
+                        + " parts.2.id=C3; parts.2.distance_mm=12; parts.2.body_limit_c=105; parts.2.peak_c=98;"
+                        + " parts.3.id=Y1; parts.3.distance_mm=3; parts.3.body_limit_c=200; parts.3.peak_c=230");
+        Grouped group = Grouped.of(BOOK.check(facts, RuleBook.Settings.STANDARD)).stream()
+                .filter(g -> g.rule().id().equals("neighbour.over-its-limit")).findFirst().orElseThrow();
+        assertEquals(group.places().stream().map(Noticed::at).toList(),
+                List.of("/parts/1", "/parts/3", "/parts/0"));
+        assertEquals(Wording.others(group), List.of("Y1", "J1"));
+        assertThrows(IllegalArgumentException.class, () -> RuleBook.read("""
+                [a.b]
+                covers = 1
+                phase = plan
+                severity = care
+                each = p: parts
+                when = p.peak_c > 90
+                worst = p.colour
+                what = W
+                why = Y
+                remedy = R
+                fires = parts.0.peak_c=91
+                silent = parts.0.peak_c=89
+                """));
+    }
+
     @Test
     public void worstComesFirstThenTheOrderOfWork() {
         Facts facts = Facts.none().with(
