@@ -11,6 +11,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.greenbead.core.bench.Bench;
+import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.Format;
@@ -56,6 +58,66 @@ public class TwinWindowTest extends DemoWindow {
             assertEquals(bench.probes().getLast().atMm().yMm(), 95 / 2.0 + 2, 0.6, "two steps up the board");
         }
         window.open();
+    }
+
+    private List<ProbePlace> kept() throws Exception {
+        try (Ledger ledger = ledger()) {
+            return ledger.document(Format.BENCH, "quay-1", Bench.class).probes();
+        }
+    }
+
+    /** A bead over the chip lies on its top unless one says that it sits among the balls; one that is not there any more is taken away. */
+    @Test
+    public void whatAProbeTouchesIsSaid() throws Exception {
+        window.close();
+        Chip target = target();
+        List<ProbePlace> kept = kept();
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.H);
+        window.awaitText("#heat-clock", "°C");
+        window.click("#probe-new");
+        window.fx(() -> {
+            window.scene().lookup("#heat-top").requestFocus();
+            return null;
+        });
+        // From the board's middle to the chip's, in steps of a millimetre.
+        double[] by = {target.centreMm().xMm() - 70 / 2.0, target.centreMm().yMm() - 95 / 2.0};
+        for (int i = 0; i < Math.abs(Math.round(by[0])); i++) {
+            window.press(by[0] > 0 ? KeyCode.RIGHT : KeyCode.LEFT);
+        }
+        for (int i = 0; i < Math.abs(Math.round(by[1])); i++) {
+            window.press(by[1] > 0 ? KeyCode.UP : KeyCode.DOWN);
+        }
+        window.press(KeyCode.ENTER);
+        window.awaitNode("#touches-chip_top");
+        String name = "probe_" + (kept.size() + 1);
+        window.awaitNode("#probe-" + name);
+        window.picture("probe");
+        window.click("#touches-joint");
+        window.close();
+        assertEquals(kept().getLast().role(), ProbePlace.Role.JOINT);
+        assertEquals(kept().getLast().name(), name);
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.H);
+        window.awaitText("#heat-clock", "°C");
+        window.click("#probe-" + name);
+        window.click("#probe-away");
+        window.awaitText("#heat-said", "Taken away");
+        window.close();
+        assertEquals(kept(), kept);
+        window.open();
+    }
+
+    private Chip target() throws Exception {
+        try (Ledger ledger = ledger()) {
+            return ledger.plan(ledger.job("SB-0417"), "lift_run").target();
+        }
     }
 
     @Test

@@ -10,6 +10,8 @@ import org.greenbead.core.bench.BottomHeater;
 import org.greenbead.core.bench.Equipment;
 import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BenchKind;
 import org.greenbead.core.plan.BenchReach;
 import org.greenbead.core.quantity.Quantity;
@@ -25,7 +27,8 @@ import picocli.CommandLine.Spec;
 /** Benches of one's own. */
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Benches of the ledger: make, set, show, copy, remove.", subcommands = {
         BenchCommand.ListAll.class, BenchCommand.New.class, BenchCommand.Set.class, BenchCommand.Show.class,
-        BenchCommand.Copy.class, BenchCommand.Stations.class, BenchCommand.Fitted.class,
+        BenchCommand.Copy.class, BenchCommand.Stations.class, BenchCommand.Probes.class,
+        BenchCommand.Fitted.class,
         BenchCommand.Reach.class, BenchCommand.Remove.class})
 final class BenchCommand implements Runnable {
     @Spec
@@ -61,11 +64,22 @@ final class BenchCommand implements Runnable {
                 bench.stations().forEach(s -> say(station(s, s.equals(bench.air()))));
             }
             Equipment e = bench.equipment();
+            bench.probes().forEach(p -> say("  " + probe(p)));
             line("board held by", e.support());
             line("meter", e.meter());
             line("bench supply", e.supply());
             line("microscope", e.microscope());
             line("picture", e.photo());
+        }
+
+        private static String probe(ProbePlace p) {
+            return String.format(Locale.ROOT,
+                    "thermocouple %s: channel %d, on %s at %.1f x %.1f mm of the %s",
+                    p.name(), p.channel(), switch (p.role()) {
+                        case BOARD -> "the board";
+                        case CHIP_TOP -> "the chip's body";
+                        case JOINT -> "a ball";
+                    }, p.atMm().xMm(), p.atMm().yMm(), p.side() == Side.TOP ? "top" : "underside");
         }
 
         private void line(String what, String text) {
@@ -230,6 +244,71 @@ final class BenchCommand implements Runnable {
                 there = there.callingAir(called);
             }
             return take || station.equals(inHand) ? there : there.taking(inHand);
+        }
+    }
+
+    @Command(name = "probe", mixinStandardHelpOptions = true, description = "The thermocouples of a bench, as they are usually fixed; with a name that one: put, moved, taken away.")
+    static final class Probes extends OnBenches {
+        @Parameters(paramLabel = "ID")
+        private String id;
+        @Parameters(index = "1", paramLabel = "NAME", arity = "0..1", description = "Small letters, digits and _.")
+        private Optional<String> name;
+        @Option(names = "--at", description = "Where its bead is, from the board's lower left corner, mm: 36x58.")
+        private Optional<String> at;
+        @Option(names = "--side", description = "top or bottom of the board (default top).")
+        private Optional<Side> side;
+        @Option(names = "--touches", description = "What its bead touches: board, chip_top or joint (default: with --board what is likeliest there, else board).")
+        private Optional<ProbePlace.Role> touches;
+        @Option(names = "--channel", description = "Of the logger, 1 to 32 (default: the first that is free).")
+        private Optional<Integer> channel;
+        @Option(names = "--board", description = "A board of the ledger that the place is on.")
+        private Optional<String> board;
+        @Option(names = "--remove", description = "It is fixed no more.")
+        private boolean remove;
+
+        @Override
+        void work(Ledger ledger) throws Exception {
+            Bench before = bench(ledger, id);
+            if (name.isEmpty()) {
+                told(before);
+                return;
+            }
+            Optional<ProbePlace> there = before.probe(name.get());
+            if (remove && there.isEmpty()) {
+                throw new IllegalArgumentException("bench " + id + " has no thermocouple " + name.get());
+            }
+            Bench now = remove ? before.withoutProbe(name.get()) : before.put(placed(ledger, before, there));
+            ledger.save(now);
+            told(now);
+        }
+
+        private ProbePlace placed(Ledger ledger, Bench bench, Optional<ProbePlace> there) throws Exception {
+            Point place = at.map(Point::place).or(() -> there.map(ProbePlace::atMm))
+                    .orElseThrow(() -> new IllegalArgumentException(
+                            "where is its bead? give --at, mm from the board's lower left corner: 36x58"));
+            Side face = side.or(() -> there.map(ProbePlace::side)).orElse(Side.TOP);
+            Optional<ProbePlace.Role> said = touches.or(() -> there.map(ProbePlace::role));
+            Optional<ProbePlace.Role> likely = Optional.empty();
+            if (board.isPresent()) {
+                Board on = ledger.document(Format.BOARD, board.get(), Board.class);
+                if (place.xMm() < 0 || place.yMm() < 0 || place.xMm() > on.sizeMm().xMm()
+                        || place.yMm() > on.sizeMm().yMm()) {
+                    throw new IllegalArgumentException(String.format(Locale.ROOT,
+                            "%.1f x %.1f mm is not on board %s, which is %.1f x %.1f mm", place.xMm(),
+                            place.yMm(), on.id(), on.sizeMm().xMm(), on.sizeMm().yMm()));
+                }
+                List<ProbePlace.Role> can = on.chips().stream()
+                        .map(c -> ProbePlace.touches(c, face, place)).filter(c -> c.size() > 1).findFirst()
+                        .orElse(List.of(ProbePlace.Role.BOARD));
+                if (touches.isPresent() && !can.contains(touches.get())) {
+                    throw new IllegalArgumentException("at " + at.orElse("its place") + " of board " + on.id()
+                            + " a bead touches " + can.toString().toLowerCase(Locale.ROOT));
+                }
+                likely = said.filter(can::contains).or(() -> Optional.of(can.getFirst()));
+            }
+            return new ProbePlace(name.orElseThrow(), likely.or(() -> said).orElse(ProbePlace.Role.BOARD),
+                    channel.or(() -> there.map(ProbePlace::channel)).orElseGet(bench::freeChannel), face,
+                    place);
         }
     }
 

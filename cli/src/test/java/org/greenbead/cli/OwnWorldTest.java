@@ -98,6 +98,29 @@ public class OwnWorldTest extends InFolder {
         assertTrue(err.contains("job J-0001 is at work on it"), err);
     }
 
+    /** Thermocouples of one's own bench are put, read back, judged by the board that they are on, and taken away. */
+    @Test
+    public void probesOfABench() {
+        run("board", "new", "ES-5", "--size", "60x80");
+        run("board", "put", "ES-5", "U1", "--at", "30x40", "--size", "15x15");
+        run("bench", "new", "window", "--kind", "open_small");
+        assertEquals(run("bench", "probe", "window", "beside"), 2, out);
+        assertTrue(err.contains("--at"), err);
+        assertEquals(run("bench", "probe", "window", "beside", "--at", "42x40", "--board", "ES-5"), 0, err);
+        assertTrue(out.contains("channel 1, on the board at 42.0 x 40.0 mm of the top"), out);
+        assertEquals(run("bench", "probe", "window", "over", "--at", "30x40", "--board", "ES-5"), 0, err);
+        assertTrue(out.contains("over: channel 2, on the chip's body"), out);
+        assertEquals(run("bench", "probe", "window", "over", "--touches", "board", "--board", "ES-5"), 2);
+        assertTrue(err.contains("[chip_top, joint]"), err);
+        assertEquals(run("bench", "probe", "window", "far", "--at", "61x40", "--board", "ES-5"), 2);
+        assertTrue(err.contains("is not on board ES-5"), err);
+        assertEquals(run("bench", "probe", "window", "third", "--at", "10x10", "--channel", "2"), 2);
+        assertEquals(run("bench", "probe", "window", "beside", "--remove"), 0, err);
+        assertEquals(run("bench", "probe", "window", "beside", "--remove"), 2);
+        assertEquals(run("bench", "probe", "window", "third", "--at", "10x10"), 0, err);
+        assertTrue(out.contains("third: channel 1"), "the free channel is taken: " + out);
+    }
+
     /** A usual alloy put in by the program is no knowledge: nothing ticks itself from it, and the plan is told so. */
     @Test
     public void whatWasAssumedIsNotKnown() {
@@ -123,6 +146,11 @@ public class OwnWorldTest extends InFolder {
         assertFalse(out.contains("alloy.factory-joints-guessed"), out);
         run("board", "put", "ES-5", "U2", "--at", "44x40", "--size", "8x8");
         run("check", "J-1");
+        assertTrue(out.contains("neighbour.joints-melt") && out.contains("Those of U2 begin to melt at 217"),
+                "hot enough whatever it is: " + out);
+        run("board", "put", "ES-5", "U2", "--at", "52x60", "--size", "8x8");
+        run("check", "J-1");
+        assertFalse(out.contains("neighbour.joints-melt"), out);
         assertTrue(out.contains("alloy.neighbour-guessed") && out.contains("U2 is taken for SAC305"), out);
         run("note", "J-1", "joint", "site=U2", "alloy=SAC305");
         run("check", "J-1");

@@ -2,9 +2,12 @@ package org.greenbead.app.heat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
@@ -23,7 +26,6 @@ import org.greenbead.app.shell.Texts;
 import org.greenbead.app.work.JobModel;
 import org.greenbead.app.work.Navigator;
 import org.greenbead.core.bench.Bench;
-import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.board.Side;
@@ -53,6 +55,8 @@ public final class HeatPage extends Page {
     private final Subscription watching;
     private RunPlan plan;
     private Optional<HeatFilm> film = Optional.empty();
+    /** The probe of which is asked what it touches: the one that was put or chosen last. */
+    private Optional<String> placed = Optional.empty();
 
     public HeatPage(Desk desk, JobModel model, Navigator go, RunPlan plan) {
         this.desk = desk;
@@ -145,15 +149,17 @@ public final class HeatPage extends Page {
 
     private void probeKeys() {
         probeKeys.getChildren().clear();
+        probes.getToggles().clear();
         for (ProbePlace probe : plan.bench().probes()) {
             probeKeys.getChildren().add(key("T" + probe.channel(), probe.name()));
         }
         if (plan.bench().probes().size() < 8) {
             probeKeys.getChildren().add(key(desk.texts().get("heat.probe.new"), ""));
         }
-        if (probes.getSelectedToggle() == null && !probeKeys.getChildren().isEmpty()) {
+        if (placed.isEmpty() && probes.getSelectedToggle() == null && !probeKeys.getChildren().isEmpty()) {
             probes.selectToggle((ToggleButton) probeKeys.getChildren().getFirst());
         }
+        placed.flatMap(p -> plan.bench().probe(p)).filter(p -> !plan.loose()).ifPresent(this::touchKeys);
     }
 
     private ToggleButton key(String word, String probe) {
@@ -162,6 +168,18 @@ public final class HeatPage extends Page {
         key.setToggleGroup(probes);
         key.setUserData(probe);
         key.setMinWidth(Region.USE_PREF_SIZE);
+        key.setOnAction(e -> {
+            // Pressed once more it is let go of again; what it touches is shown either way.
+            Optional<String> now = Optional.of(probe).filter(p -> !p.isEmpty());
+            if (!now.equals(placed)) {
+                boolean chosen = key.isSelected();
+                placed = now;
+                probeKeys();
+                Node again = probeKeys.lookup("#" + key.getId());
+                probes.selectToggle(chosen ? (ToggleButton) again : null);
+                again.requestFocus();
+            }
+        });
         return key;
     }
 
@@ -176,44 +194,53 @@ public final class HeatPage extends Page {
             return;
         }
         String chosen = (String) probes.getSelectedToggle().getUserData();
-        var places = new ArrayList<ProbePlace>();
-        for (ProbePlace probe : plan.bench().probes()) {
-            places.add(probe.name().equals(chosen)
-                    ? new ProbePlace(probe.name(), role(probe, at), probe.channel(), side, at)
-                    : probe);
-        }
-        if (chosen.isEmpty()) {
-            int channel = 1;
-            while (taken(places, channel)) {
-                channel++;
-            }
-            places.add(new ProbePlace("probe_" + channel, ProbePlace.Role.BOARD, channel, side, at));
-        }
-        Bench bench = plan.bench().probing(places);
+        Bench bench = plan.bench();
+        ProbePlace before = bench.probe(chosen).orElseGet(() -> {
+            int channel = bench.freeChannel();
+            return new ProbePlace("probe_" + channel, ProbePlace.touches(plan.target(), side, at).getFirst(),
+                    channel, side, at);
+        });
+        ProbePlace probe = before.moved(plan.target(), side, at);
+        keep(bench.put(probe), Optional.of(probe.name()));
+    }
+
+    /** Shows and keeps the bench with its probes. @param inHand the one of which is asked what it touches */
+    private void keep(Bench bench, Optional<String> inHand) {
         plan = plan.with(bench);
-        List<ProbePlace> fixed = List.copyOf(places);
         probes.selectToggle(null);
+        placed = inHand;
         probeKeys();
         film.ifPresent(f -> draw());
-        said.setText(desk.texts().get("heat.placed"));
+        said.setText(desk.texts().get(inHand.isPresent() ? "heat.placed" : "heat.probe.gone"));
         desk.io(() -> {
             // The plan may have another station in hand, and a run may have told of the bench since.
-            Bench kept = desk.ledger().document(Format.BENCH, bench.id(), Bench.class).probing(fixed);
+            Bench kept = desk.ledger().document(Format.BENCH, bench.id(), Bench.class)
+                    .probing(bench.probes());
             desk.ledger().save(kept);
             return kept;
         }, kept -> model.replan());
     }
 
-    /** A bead in the ball field stays one while it lies within the target's outline; elsewhere it tells of the board. */
-    private ProbePlace.Role role(ProbePlace probe, Point at) {
-        Chip chip = plan.target();
-        boolean within = Math.abs(at.xMm() - chip.centreMm().xMm()) <= chip.sizeMm().xMm() / 2
-                && Math.abs(at.yMm() - chip.centreMm().yMm()) <= chip.sizeMm().yMm() / 2;
-        return within ? probe.role() : ProbePlace.Role.BOARD;
-    }
-
-    private static boolean taken(List<ProbePlace> places, int channel) {
-        return places.stream().anyMatch(p -> p.channel() == channel);
+    /** What the probe touches, where its place leaves a choice, and that it is taken away. */
+    private void touchKeys(ProbePlace probe) {
+        Texts texts = desk.texts();
+        List<ProbePlace.Role> can = ProbePlace.touches(plan.target(), probe.side(), probe.atMm());
+        probeKeys.getChildren().add(Looks.label(
+                texts.get("heat.probe.touches", "T" + probe.channel()), "muted"));
+        for (ProbePlace.Role role : can) {
+            String word = role.name().toLowerCase(Locale.ROOT);
+            var key = Looks.as(new ToggleButton(texts.words().say("probe.touches." + word)), "act", "small");
+            key.setId("touches-" + word);
+            key.setSelected(role == probe.role());
+            key.setMinWidth(Region.USE_PREF_SIZE);
+            key.setOnAction(e -> keep(plan.bench().put(probe.touching(role)), Optional.of(probe.name())));
+            probeKeys.getChildren().add(key);
+        }
+        var away = Looks.as(new Button(texts.get("heat.probe.away")), "act", "small");
+        away.setId("probe-away");
+        away.setMinWidth(Region.USE_PREF_SIZE);
+        away.setOnAction(e -> keep(plan.bench().withoutProbe(probe.name()), Optional.empty()));
+        probeKeys.getChildren().add(away);
     }
 
     @Override

@@ -105,15 +105,16 @@ final class BoardFacts {
         tree.put("chip.volume_mm3", target.bodyMm() * target.sizeMm().xMm() * target.sizeMm().yMm());
         tree.put("chip.body_limit_c", target.bodyLimitC());
         for (Chip chip : board.chips()) {
-            joint(tree, board, chip);
+            joint(tree, board, chip, !chip.name().equals(target.name()));
         }
     }
 
-    private static void joint(FactTree tree, Board board, Chip chip) {
+    private static void joint(FactTree tree, Board board, Chip chip, boolean neighbour) {
         boolean assumed = board.assumed().contains(Assumed.alloyOf(chip.name()));
         tree.from(Origin.Source.LEDGER, "board " + board.id());
         int at = tree.item("joints", "site", chip.name());
         tree.put("joints", at, "site", chip.name());
+        tree.put("joints", at, "neighbour", neighbour);
         tree.put("joints", at, "side", chip.side() == Side.TOP ? "top" : "underside");
         tree.put("joints", at, "alloy_assumed", assumed ? true : null);
         tree.from(source(board, Assumed.alloyOf(chip.name())), "board " + board.id());

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.quantity.Check;
 
@@ -200,6 +201,34 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
     /** The same bench with thermocouples fixed otherwise. */
     public Bench probing(List<ProbePlace> places) {
         return new Bench(id, title, ambientC, heater, air, places, calibrations, equipment);
+    }
+
+    /** With a probe added, or in the place of its namesake. */
+    public Bench put(ProbePlace probe) {
+        var places = new ArrayList<>(probes);
+        int at = IntStream.range(0, places.size()).filter(i -> places.get(i).name().equals(probe.name()))
+                .findFirst().orElse(-1);
+        if (at < 0) {
+            places.add(probe);
+        } else {
+            places.set(at, probe);
+        }
+        return probing(places);
+    }
+
+    public Bench withoutProbe(String name) {
+        return probing(probes.stream().filter(p -> !p.name().equals(name)).toList());
+    }
+
+    public Optional<ProbePlace> probe(String name) {
+        return probes.stream().filter(p -> p.name().equals(name)).findFirst();
+    }
+
+    /** The first channel of the logger that no probe is on. */
+    public int freeChannel() {
+        return IntStream.rangeClosed(1, 32).filter(c -> probes.stream().noneMatch(p -> p.channel() == c))
+                .findFirst().orElseThrow(() -> new IllegalArgumentException(
+                        "all 32 channels of the logger are taken; take a probe away first"));
     }
 
     /** The same bench with another history. */

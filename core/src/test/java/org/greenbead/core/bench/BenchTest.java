@@ -8,8 +8,12 @@ import static org.testng.Assert.expectThrows;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
+import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.kind.BenchKind;
+import org.greenbead.core.run.World;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -53,6 +57,43 @@ public class BenchTest {
         }
         assertEquals(differ, 1, what);
         assertEquals(changed.id(), USUAL.id());
+    }
+
+    /** Over the target a bead lies on its body or among its balls, under it on the board or at a ball, elsewhere on the board. */
+    @Test
+    public void whatAProbeTouchesFollowsItsPlace() {
+        Chip chip = World.processor("SAC305", 0, 0);
+        Point middle = chip.centreMm();
+        var edge = new Point(middle.xMm() + chip.sizeMm().xMm() / 2 - 0.1, middle.yMm());
+        var beside = new Point(middle.xMm() + chip.sizeMm().xMm() / 2 + 0.1, middle.yMm());
+        assertEquals(ProbePlace.touches(chip, Side.TOP, edge),
+                List.of(ProbePlace.Role.CHIP_TOP, ProbePlace.Role.JOINT));
+        assertEquals(ProbePlace.touches(chip, Side.BOTTOM, edge),
+                List.of(ProbePlace.Role.BOARD, ProbePlace.Role.JOINT));
+        assertEquals(ProbePlace.touches(chip, Side.TOP, beside), List.of(ProbePlace.Role.BOARD));
+        var probe = new ProbePlace("t", ProbePlace.Role.JOINT, 4, Side.TOP, middle);
+        assertEquals(probe.moved(chip, Side.BOTTOM, edge).role(), ProbePlace.Role.JOINT);
+        ProbePlace away = probe.moved(chip, Side.TOP, beside);
+        assertEquals(away, new ProbePlace("t", ProbePlace.Role.BOARD, 4, Side.TOP, beside));
+        assertEquals(away.moved(chip, Side.TOP, middle).role(), ProbePlace.Role.CHIP_TOP);
+    }
+
+    @Test
+    public void probesArePutMovedAndTakenAway() {
+        var one = new ProbePlace("a", ProbePlace.Role.BOARD, USUAL.freeChannel(), Side.TOP, new Point(3, 4));
+        Bench with = USUAL.put(one);
+        var two = new ProbePlace("b", ProbePlace.Role.BOARD, with.freeChannel(), Side.TOP, new Point(9, 9));
+        Bench both = with.put(two).put(one.touching(ProbePlace.Role.JOINT));
+        assertEquals(both.probes(), List.of(one.touching(ProbePlace.Role.JOINT), two));
+        assertEquals(both.withoutProbe("a").freeChannel(), one.channel());
+        assertEquals(both.withoutProbe("a").withoutProbe("b"), USUAL);
+        Bench full = USUAL;
+        for (int i = 1; i <= 32; i++) {
+            full = full.put(new ProbePlace("p" + i, ProbePlace.Role.BOARD, full.freeChannel(), Side.TOP,
+                    new Point(i, i)));
+        }
+        IllegalArgumentException e = expectThrows(IllegalArgumentException.class, full::freeChannel);
+        assertTrue(e.getMessage().contains("32 channels"), e.getMessage());
     }
 
     /** What runs have told of one heater is not known of another, nor of a copy; with the same heater set up otherwise it stays. */
