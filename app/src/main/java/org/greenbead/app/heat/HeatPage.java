@@ -89,10 +89,9 @@ public final class HeatPage extends Page {
         scrub.setAlignment(Pos.CENTER_LEFT);
         probeKeys.setAlignment(Pos.CENTER_LEFT);
         probeKeys();
-        HBox.setHgrow(said, Priority.ALWAYS);
-        var placing = new HBox(12, Looks.label(texts.get("heat.probe"), "muted"), probeKeys, said);
+        var placing = new HBox(12, whole(texts.get("heat.probe")), probeKeys);
         placing.setAlignment(Pos.CENTER_LEFT);
-        var foot = Looks.as(new VBox(6, scrub, scale, placing), "card");
+        var foot = Looks.as(new VBox(6, scrub, scale, placing, said), "card");
         var head = Looks.as(new VBox(1, Looks.label(texts.get("heat.caps"), "caps"),
                 Looks.label(plan.recipe().title(), "now")), "instruction");
         page = Looks.as(new VBox(head, sides, foot), "page");
@@ -221,12 +220,17 @@ public final class HeatPage extends Page {
         }, kept -> model.replan());
     }
 
+    private static Label whole(String text) {
+        Label label = Looks.label(text, "muted");
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        return label;
+    }
+
     /** What the probe touches, where its place leaves a choice, and that it is taken away. */
     private void touchKeys(ProbePlace probe) {
         Texts texts = desk.texts();
         List<ProbePlace.Role> can = ProbePlace.touches(plan.target(), probe.side(), probe.atMm());
-        probeKeys.getChildren().add(Looks.label(
-                texts.get("heat.probe.touches", "T" + probe.channel()), "muted"));
+        probeKeys.getChildren().add(whole(texts.get("heat.probe.touches", "T" + probe.channel())));
         for (ProbePlace.Role role : can) {
             String word = role.name().toLowerCase(Locale.ROOT);
             var key = Looks.as(new ToggleButton(texts.words().say("probe.touches." + word)), "act", "small");
