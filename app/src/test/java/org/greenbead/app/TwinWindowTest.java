@@ -7,12 +7,15 @@ import static org.testng.Assert.assertTrue;
 import java.time.InstantSource;
 import java.util.List;
 import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.greenbead.core.bench.Bench;
 import org.greenbead.core.board.Chip;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
+import org.greenbead.core.board.Side;
 import org.greenbead.core.recipe.Recipe;
 import org.greenbead.core.run.RunPlan;
 import org.greenbead.store.Format;
@@ -111,6 +114,41 @@ public class TwinWindowTest extends DemoWindow {
         window.awaitText("#heat-said", "Taken away");
         window.close();
         assertEquals(kept(), kept);
+        window.open();
+    }
+
+    /** A probe that was last on a larger board is offered, and nothing is refused for it. */
+    @Test
+    public void aProbeOfALargerBoardIsPutAnew() throws Exception {
+        window.close();
+        List<ProbePlace> kept = kept();
+        var far = new ProbePlace("far", ProbePlace.Role.BOARD, 9, Side.TOP, new Point(300, 200));
+        try (Ledger ledger = ledger()) {
+            ledger.save(ledger.document(Format.BENCH, "quay-1", Bench.class).put(far));
+        }
+        window.open();
+        window.awaitNode("#remedy-CELL_CONNECTED");
+        window.press(KeyCode.R);
+        window.awaitText("#figure-peak", "°C");
+        window.press(KeyCode.H);
+        window.awaitText("#heat-clock", "°C");
+        window.await("the probe that is not on this board",
+                () -> window.scene().lookup("#probe-far") instanceof ToggleButton key
+                        && key.getText().equals("T9, not here"));
+        window.click("#probe-far");
+        window.fx(() -> {
+            window.scene().lookup("#heat-under").requestFocus();
+            return null;
+        });
+        window.press(KeyCode.UP, KeyCode.ENTER);
+        window.await("it is on this board",
+                () -> window.scene().lookup("#probe-far") instanceof ToggleButton key
+                        && key.getText().equals("T9"));
+        window.close();
+        List<ProbePlace> now = kept();
+        assertEquals(now.size(), kept.size() + 1, "none is lost: " + now);
+        assertEquals(now.getLast().channel(), 9);
+        assertEquals(now.getLast().side(), Side.BOTTOM);
         window.open();
     }
 

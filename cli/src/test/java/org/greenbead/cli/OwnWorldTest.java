@@ -119,6 +119,15 @@ public class OwnWorldTest extends InFolder {
         assertEquals(run("bench", "probe", "window", "beside", "--remove"), 2);
         assertEquals(run("bench", "probe", "window", "third", "--at", "10x10"), 0, err);
         assertTrue(out.contains("third: channel 1"), "the free channel is taken: " + out);
+        // A board that is smaller than the one the probes were on last is rehearsed all the same.
+        run("board", "new", "SM-1", "--size", "24x20");
+        run("board", "put", "SM-1", "U1", "--at", "12x10", "--size", "9x9");
+        assertEquals(run("new", "replace", "--id", "J-2", "--board", "SM-1", "--target", "U1", "--bench",
+                "window", "--title", "t", "--complaint", "c", "--customer", "d"), 0, err);
+        run("rehearse", "J-2");
+        assertTrue(out.contains("SM-1 U1, lift"), out + err);
+        run("bench", "show", "window");
+        assertTrue(out.contains("over: channel 2"), "the bench keeps it: " + out);
     }
 
     /** A usual alloy put in by the program is no knowledge: nothing ticks itself from it, and the plan is told so. */

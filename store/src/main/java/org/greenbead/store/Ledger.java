@@ -924,7 +924,7 @@ public final class Ledger implements AutoCloseable {
         String recipe = bead.recipe().orElseThrow(() -> new BadFileException("job " + job.id(), 0, "",
                 "bead " + beadId + " has no recipe", "Choose a bead that heats"));
         Board board = unit(job, RunPlan.Task.of(bead));
-        Bench bench = bench(job);
+        Bench bench = bench(job).on(board);
         Optional<Recipe> written = written(job, recipe);
         if (written.isEmpty() && RunPlan.Task.of(bead) != RunPlan.Task.FORM) {
             written = Optional.of(Opening.firstGuess(job, bead, board, bench));
@@ -972,7 +972,7 @@ public final class Ledger implements AutoCloseable {
     /** The job on its own board, for what is known of it. A recipe that nobody has written begins as a first guess. */
     public synchronized RunPlan onBoard(Job job) throws BadFileException {
         Board board = unit(job, Opening.nextTask(job));
-        Bench bench = bench(job);
+        Bench bench = bench(job).on(board);
         var damaged = new ArrayList<BadFileException>();
         RunPlan plan = Opening.onBoard(job, board, bench, id -> {
             try {

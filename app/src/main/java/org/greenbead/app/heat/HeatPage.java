@@ -55,6 +55,8 @@ public final class HeatPage extends Page {
     private final Subscription watching;
     private RunPlan plan;
     private Optional<HeatFilm> film = Optional.empty();
+    /** Thermocouples of the bench that this board does not reach: where they were on another. */
+    private List<ProbePlace> elsewhere = List.of();
     /** The probe of which is asked what it touches: the one that was put or chosen last. */
     private Optional<String> placed = Optional.empty();
 
@@ -98,6 +100,16 @@ public final class HeatPage extends Page {
         watching = model.findingsProperty().subscribe(f -> findings(f));
         backWord(texts.get("key.back"));
         pedal(new Pedal(texts.get("heat.peak"), texts.get("heat.peak.so"), true, this::toPeak));
+        if (!plan.loose()) {
+            String id = plan.bench().id();
+            desk.io(() -> desk.ledger().document(Format.BENCH, id, Bench.class), usual -> {
+                elsewhere = usual.probes().stream()
+                        .filter(p -> this.plan.bench().probe(p.name()).isEmpty()).toList();
+                if (!elsewhere.isEmpty()) {
+                    probeKeys();
+                }
+            });
+        }
         shoot();
     }
 
@@ -152,7 +164,11 @@ public final class HeatPage extends Page {
         for (ProbePlace probe : plan.bench().probes()) {
             probeKeys.getChildren().add(key("T" + probe.channel(), probe.name()));
         }
-        if (plan.bench().probes().size() < 8) {
+        for (ProbePlace probe : elsewhere) {
+            probeKeys.getChildren().add(
+                    key(desk.texts().get("heat.probe.elsewhere", "T" + probe.channel()), probe.name()));
+        }
+        if (plan.bench().probes().size() + elsewhere.size() < 8) {
             probeKeys.getChildren().add(key(desk.texts().get("heat.probe.new"), ""));
         }
         if (placed.isEmpty() && probes.getSelectedToggle() == null && !probeKeys.getChildren().isEmpty()) {
@@ -194,18 +210,29 @@ public final class HeatPage extends Page {
         }
         String chosen = (String) probes.getSelectedToggle().getUserData();
         Bench bench = plan.bench();
-        ProbePlace before = bench.probe(chosen).orElseGet(() -> {
-            int channel = bench.freeChannel();
+        ProbePlace before = usual(bench).probe(chosen).orElseGet(() -> {
+            int channel = usual(bench).freeChannel();
             return new ProbePlace("probe_" + channel, ProbePlace.touches(plan.target(), side, at).getFirst(),
                     channel, side, at);
         });
         ProbePlace probe = before.moved(plan.target(), side, at);
+        elsewhere = elsewhere.stream().filter(p -> !p.name().equals(probe.name())).toList();
         keep(bench.put(probe), Optional.of(probe.name()));
+    }
+
+    /** A bench of this board with those thermocouples that the board does not reach. */
+    private Bench usual(Bench here) {
+        Bench all = here;
+        for (ProbePlace probe : elsewhere) {
+            all = all.put(probe);
+        }
+        return all;
     }
 
     /** Shows and keeps the bench with its probes. @param inHand the one of which is asked what it touches */
     private void keep(Bench bench, Optional<String> inHand) {
         plan = plan.with(bench);
+        List<ProbePlace> fixed = usual(bench).probes();
         probes.selectToggle(null);
         placed = inHand;
         probeKeys();
@@ -214,7 +241,7 @@ public final class HeatPage extends Page {
         desk.io(() -> {
             // The plan may have another station in hand, and a run may have told of the bench since.
             Bench kept = desk.ledger().document(Format.BENCH, bench.id(), Bench.class)
-                    .probing(bench.probes());
+                    .probing(fixed);
             desk.ledger().save(kept);
             return kept;
         }, kept -> model.replan());

@@ -5,6 +5,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import org.greenbead.core.board.Board;
+import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.quantity.Check;
 
@@ -222,6 +224,16 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
 
     public Optional<ProbePlace> probe(String name) {
         return probes.stream().filter(p -> p.name().equals(name)).findFirst();
+    }
+
+    /** As it is for a board: thermocouples that are usually fixed where this board does not reach are not on it until somebody puts them. */
+    public Bench on(Board board) {
+        return probing(probes.stream().filter(p -> reaches(board, p.atMm())).toList());
+    }
+
+    private static boolean reaches(Board board, Point at) {
+        return at.xMm() >= 0 && at.yMm() >= 0 && at.xMm() <= board.sizeMm().xMm()
+                && at.yMm() <= board.sizeMm().yMm();
     }
 
     /** The first channel of the logger that no probe is on. */

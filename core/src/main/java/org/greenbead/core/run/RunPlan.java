@@ -161,11 +161,7 @@ public record RunPlan(Task task, Job job, String bead, Board board, Bench bench,
         var there = new Job(job.id(), job.title(), job.complaint(), job.customer(), scrap.id(),
                 largest.name(),
                 job.bench(), job.beads());
-        Bench fits = bench.probing(bench.probes().stream()
-                .filter(p -> p.atMm().xMm() >= 0 && p.atMm().yMm() >= 0
-                        && p.atMm().xMm() <= scrap.sizeMm().xMm() && p.atMm().yMm() <= scrap.sizeMm().yMm())
-                .toList());
-        return new RunPlan(Task.LIFT, there, bead, scrap, fits, recipe);
+        return new RunPlan(Task.LIFT, there, bead, scrap, bench.on(scrap), recipe);
     }
 
     /** The same run led by eye: no thermocouple can be read. */

@@ -8,6 +8,7 @@ import static org.testng.Assert.expectThrows;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.greenbead.core.board.Board;
 import org.greenbead.core.board.Chip;
 import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
@@ -76,6 +77,16 @@ public class BenchTest {
         ProbePlace away = probe.moved(chip, Side.TOP, beside);
         assertEquals(away, new ProbePlace("t", ProbePlace.Role.BOARD, 4, Side.TOP, beside));
         assertEquals(away.moved(chip, Side.TOP, middle).role(), ProbePlace.Role.CHIP_TOP);
+    }
+
+    @Test
+    public void aSmallerBoardHasOnlyTheProbesThatItReaches() {
+        Board board = World.board(World.processor("SAC305", 0, 0));
+        Point size = board.sizeMm();
+        var corner = new ProbePlace("a", ProbePlace.Role.BOARD, 1, Side.TOP, size);
+        var off = new ProbePlace("b", ProbePlace.Role.BOARD, 2, Side.TOP,
+                new Point(size.xMm() + 0.5, size.yMm()));
+        assertEquals(USUAL.put(corner).put(off).on(board).probes(), List.of(corner));
     }
 
     @Test
