@@ -135,6 +135,7 @@ public class TwinWindowTest extends DemoWindow {
         window.await("the probe that is not on this board",
                 () -> window.scene().lookup("#probe-far") instanceof ToggleButton key
                         && key.getText().equals("T9, not here"));
+        window.picture("probe-elsewhere");
         window.click("#probe-far");
         window.fx(() -> {
             window.scene().lookup("#heat-under").requestFocus();

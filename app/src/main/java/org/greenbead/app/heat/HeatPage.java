@@ -13,6 +13,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -39,6 +40,8 @@ import org.greenbead.store.Format;
 
 /** Both sides of the board over a rehearsal on the full model; probes are put where they are wanted. */
 public final class HeatPage extends Page {
+    /** Keys of the usual few probes stand in one line; more begin another. */
+    private static final double KEYS_WIDE = 620;
     private final Desk desk;
     private final JobModel model;
     private final Navigator go;
@@ -49,7 +52,7 @@ public final class HeatPage extends Page {
     private final Label clock = Looks.as(new Label("–"), "figure");
     private final Label said = Looks.label("", "muted");
     private final ToggleGroup probes = new ToggleGroup();
-    private final HBox probeKeys = new HBox(6);
+    private final FlowPane probeKeys = new FlowPane(6, 6);
     private final AtomicBoolean gone = new AtomicBoolean();
     private final VBox page;
     private final Subscription watching;
@@ -93,6 +96,8 @@ public final class HeatPage extends Page {
         probeKeys();
         var placing = new HBox(12, whole(texts.get("heat.probe")), probeKeys);
         placing.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(probeKeys, Priority.ALWAYS);
+        probeKeys.setPrefWrapLength(KEYS_WIDE);
         var foot = Looks.as(new VBox(6, scrub, scale, placing, said), "card");
         var head = Looks.as(new VBox(1, Looks.label(texts.get("heat.caps"), "caps"),
                 Looks.label(plan.recipe().title(), "now")), "instruction");
