@@ -291,8 +291,7 @@ final class BenchCommand implements Runnable {
             Optional<ProbePlace.Role> likely = Optional.empty();
             if (board.isPresent()) {
                 Board on = ledger.document(Format.BOARD, board.get(), Board.class);
-                if (place.xMm() < 0 || place.yMm() < 0 || place.xMm() > on.sizeMm().xMm()
-                        || place.yMm() > on.sizeMm().yMm()) {
+                if (!on.reaches(place)) {
                     throw new IllegalArgumentException(String.format(Locale.ROOT,
                             "%.1f x %.1f mm is not on board %s, which is %.1f x %.1f mm", place.xMm(),
                             place.yMm(), on.id(), on.sizeMm().xMm(), on.sizeMm().yMm()));

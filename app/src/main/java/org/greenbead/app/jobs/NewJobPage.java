@@ -155,9 +155,7 @@ public final class NewJobPage extends Page {
 
     /** Benches whose probes lie on this board; all of them where none does, for then they have to be moved anyway. */
     private List<Bench> fitting() {
-        List<Bench> fit = benches.stream().filter(b -> b.probes().stream().allMatch(p -> board()
-                .map(on -> p.atMm().xMm() <= on.sizeMm().xMm() && p.atMm().yMm() <= on.sizeMm().yMm())
-                .orElse(true)))
+        List<Bench> fit = benches.stream().filter(b -> board().map(on -> b.on(on).equals(b)).orElse(true))
                 .toList();
         return fit.isEmpty() ? benches : fit;
     }

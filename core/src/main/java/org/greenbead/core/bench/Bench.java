@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import org.greenbead.core.board.Board;
-import org.greenbead.core.board.Point;
 import org.greenbead.core.board.ProbePlace;
 import org.greenbead.core.quantity.Check;
 
@@ -228,12 +227,7 @@ public record Bench(String id, String title, double ambientC, Optional<BottomHea
 
     /** As it is for a board: thermocouples that are usually fixed where this board does not reach are not on it until somebody puts them. */
     public Bench on(Board board) {
-        return probing(probes.stream().filter(p -> reaches(board, p.atMm())).toList());
-    }
-
-    private static boolean reaches(Board board, Point at) {
-        return at.xMm() >= 0 && at.yMm() >= 0 && at.xMm() <= board.sizeMm().xMm()
-                && at.yMm() <= board.sizeMm().yMm();
+        return probing(probes.stream().filter(p -> board.reaches(p.atMm())).toList());
     }
 
     /** The first channel of the logger that no probe is on. */

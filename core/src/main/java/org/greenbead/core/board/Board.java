@@ -104,6 +104,11 @@ public record Board(String id, String title, Point sizeMm, double thicknessMm, i
         return Optional.empty();
     }
 
+    /** Whether a place lies on it, its edge with it. */
+    public boolean reaches(Point at) {
+        return at.xMm() >= 0 && at.yMm() >= 0 && at.xMm() <= sizeMm.xMm() && at.yMm() <= sizeMm.yMm();
+    }
+
     /** @throws IllegalArgumentException naming the chips that there are */
     public Chip requireChip(String name) {
         return chip(name)

@@ -54,8 +54,7 @@ public record HeatScene(Board board, String target, double ambientC, Optional<Bo
         support.ifPresent(s -> board.requireChip(s.chip()));
         for (ProbePlace probe : probes) {
             Point at = probe.atMm();
-            if (at.xMm() < 0 || at.yMm() < 0 || at.xMm() > board.sizeMm().xMm()
-                    || at.yMm() > board.sizeMm().yMm()) {
+            if (!board.reaches(at)) {
                 throw new IllegalArgumentException(
                         "probe " + probe.name() + " at " + at.xMm() + ", " + at.yMm()
                                 + " mm lies off the board; the board is " + board.sizeMm().xMm() + " x "
